@@ -21,6 +21,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.shell.yard.YardClient;
 import org.pelerin.yard.Yard;
+import org.pelerin.yard.server.IdentityServer;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -43,7 +44,7 @@ final class TestBed {
 
     private TestBed(String url) throws IOException {
         yardData = Files.createTempDirectory("pelerin-yard");
-        yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 0, 0, 3, Duration.ZERO));
+        yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 0, 0, 0, 3, Duration.ZERO));
         app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments(yard, 0, url));
         address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         AccountService accounts = app.getBean(AccountService.class);
@@ -86,6 +87,11 @@ final class TestBed {
             "--pelerin.dock.port=" + yard.dockPort(),
             "--pelerin.mail.host=127.0.0.1",
             "--pelerin.mail.port=" + yard.mailPort(),
+            "--pelerin.sign-in.issuer=" + yard.identity().issuer(),
+            "--pelerin.sign-in.client=" + IdentityServer.CLIENT,
+            "--pelerin.sign-in.secret=" + IdentityServer.SECRET,
+            "--pelerin.sign-in.name=Valley provider",
+            "--pelerin.sign-in.roles=wardens=administrator, field=technician, quality=reviewer",
             "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
             "--pelerin.hook-exceptions=127.0.0.1",
             "--pelerin.password-cost=4",

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.pelerin.yard.server.ControlServer;
 import org.pelerin.yard.server.DockServer;
+import org.pelerin.yard.server.IdentityServer;
 import org.pelerin.yard.server.MailServer;
 import org.pelerin.yard.world.World;
 import org.pelerin.yard.world.WorldStore;
@@ -20,6 +21,7 @@ public final class Yard implements AutoCloseable {
     private final DockServer dock;
     private final Map<String, DockServer> stations;
     private final MailServer mail;
+    private final IdentityServer identity;
     private final ControlServer control;
 
     private Yard(
@@ -28,12 +30,14 @@ public final class Yard implements AutoCloseable {
             DockServer dock,
             Map<String, DockServer> stations,
             MailServer mail,
+            IdentityServer identity,
             ControlServer control) {
         this.world = world;
         this.store = store;
         this.dock = dock;
         this.stations = stations;
         this.mail = mail;
+        this.identity = identity;
         this.control = control;
     }
 
@@ -48,8 +52,9 @@ public final class Yard implements AutoCloseable {
             stations.put(serial, new DockServer(world, world.station(serial), port, options.millisPerPage(), changed));
         }
         MailServer mail = new MailServer(options.mailPort());
+        IdentityServer identity = new IdentityServer(options.identityPort(), Clock.systemUTC());
         ControlServer control = new ControlServer(world, ports(stations), mail, options.controlPort(), changed);
-        return new Yard(world, store, dock, stations, mail, control);
+        return new Yard(world, store, dock, stations, mail, identity, control);
     }
 
     public World world() {
@@ -79,10 +84,16 @@ public final class Yard implements AutoCloseable {
         return mail.port();
     }
 
+    /** Who signs people in. */
+    public IdentityServer identity() {
+        return identity;
+    }
+
     @Override
     public void close() throws IOException {
         control.close();
         mail.close();
+        identity.close();
         dock.close();
         for (DockServer station : stations.values()) {
             station.close();
@@ -92,7 +103,7 @@ public final class Yard implements AutoCloseable {
 
     /**
      * @param data directory the world is kept in
-     * @param dockPort 0 for any free one, as {@code controlPort} and {@code mailPort}
+     * @param dockPort 0 for any free one, as {@code controlPort}, {@code mailPort} and {@code identityPort}
      * @param stationPort of the first network station, the others follow; 0 for any free ones
      * @param shiftOfNewWorld how far a new world's time is from the real one; negative for the past
      */
@@ -102,6 +113,7 @@ public final class Yard implements AutoCloseable {
             int dockPort,
             int controlPort,
             int mailPort,
+            int identityPort,
             int stationPort,
             long millisPerPage,
             Duration shiftOfNewWorld) {}

@@ -16,6 +16,7 @@ public final class YardMain {
                 Integer.getInteger("yard.dockPort", 7410),
                 Integer.getInteger("yard.controlPort", 7411),
                 Integer.getInteger("yard.mailPort", 7412),
+                Integer.getInteger("yard.identityPort", 7413),
                 Integer.getInteger("yard.stationPort", 7430),
                 Long.getLong("yard.millisPerPage", 4),
                 Duration.ofDays(-Long.getLong("yard.daysBack", 0))));

@@ -11,6 +11,8 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.NotYourSiteException;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
@@ -150,6 +152,10 @@ public class PlaceService {
     /** @param seen the mark of the site as the form showed it; null for a change that follows from no form */
     @Transactional
     public long save(Site site, String seen, String by) {
+        if (site.id() == 0 && !OwnSites.now().all()) {
+            // whoever made it would not see it
+            throw new NotYourSiteException(true);
+        }
         if (site.id() != 0) {
             places.lockSite(site.id());
             FormMark.require(seen, told(places.site(site.id())));

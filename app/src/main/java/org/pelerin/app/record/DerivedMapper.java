@@ -79,6 +79,7 @@ interface DerivedMapper {
             "SELECT s.mission_id, l.serial, COALESCE(p.name, '') AS place, s.label, s.unit, m.first_at, m.last_at FROM series s"
                     + " JOIN mission_face m ON m.id = s.mission_id JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face p ON p.id = m.spot_id"
                     + " WHERE NOT s.derived AND m.id <> #{mission} AND m.first_at < #{last} AND m.last_at > #{first}"
+                    + " AND OWN_SITES_OR_NONE(p.site_id)"
                     + " ORDER BY LEAST(m.last_at, #{last}) - GREATEST(m.first_at, #{first}) DESC, m.id DESC, s.channel LIMIT #{limit}")
     List<OtherRow> others(long mission, Instant first, Instant last, int limit);
 }

@@ -18,6 +18,7 @@ import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.RecordChanged;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -96,6 +97,7 @@ public class DerivedSeries {
     private final AuditTrail audit;
     private final Clock clock;
     private final MissionVersion versions;
+    private final SiteDoor door;
 
     DerivedSeries(
             DerivedMapper derived,
@@ -105,7 +107,9 @@ public class DerivedSeries {
             JudgedRecords records,
             AuditTrail audit,
             Clock clock,
-            MissionVersion versions) {
+            MissionVersion versions,
+            SiteDoor door) {
+        this.door = door;
         this.versions = versions;
         this.derived = derived;
         this.missions = missions;
@@ -220,6 +224,10 @@ public class DerivedSeries {
     /** One that is not kept yet, in a mission. */
     public SampleSource tried(Mission mission, List<Series> recorded, String definition) {
         Derived wanted = checked(definition);
+        wanted.how().inputs().stream()
+                .map(OF_OTHER::matcher)
+                .filter(Matcher::matches)
+                .forEach(m -> door.require("mission", m.group(1)));
         try {
             return Derivations.add(
                             of(mission, recorded, mission.records().collectedAt()).record,

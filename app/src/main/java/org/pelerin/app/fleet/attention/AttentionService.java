@@ -87,13 +87,11 @@ public class AttentionService {
         return out;
     }
 
-    /** The site at which a logger lies, or is meant to; null for none. */
-    Long siteOf(String serial) {
+    /** The sites at which loggers lie, or are meant to, by serial; without those that are at none. */
+    Map<String, Long> sites() {
         return register.entries().rows().stream()
-                .filter(r -> r.serial.equals(serial))
-                .findFirst()
-                .map(r -> r.siteId)
-                .orElse(null);
+                .filter(r -> r.siteId != null)
+                .collect(Collectors.toMap(r -> r.serial, r -> r.siteId));
     }
 
     /** One logger as it stands now; empty for one that was never connected. */

@@ -1,10 +1,13 @@
 package org.pelerin.app.fleet.attention;
 
 import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.rights.OfSites;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -14,18 +17,42 @@ class LoggerRights {
 
     @Bean
     OfSites loggersAtSites(LoggerRegistry registry, AttentionService attention) {
-        return new OfSites.Named(
-                List.of(
-                        "/dock/{thing}/**",
-                        "/loggers/{thing}/**",
-                        "/api/v1/loggers/{thing}",
-                        "/yard/carrier/{thing}",
-                        "/admin/dock/{thing}/**"),
-                List.of("serial", "serials"),
-                // as at every door, in full or the end of it
-                typed -> OfSites.Where.at(registry.typed(typed)
-                        .map(l -> attention.siteOf(l.serial()))
-                        .orElse(null)));
+        return new Loggers(registry, attention);
+    }
+
+    private record Loggers(LoggerRegistry registry, AttentionService attention) implements OfSites {
+
+        @Override
+        public List<String> paths() {
+            return List.of(
+                    "/dock/{thing}/**",
+                    "/loggers/{thing}/**",
+                    "/api/v1/loggers/{thing}",
+                    "/yard/carrier/{thing}",
+                    "/admin/dock/{thing}/**");
+        }
+
+        @Override
+        public List<String> parameters() {
+            return List.of("serial", "serials");
+        }
+
+        /** As at every door, in full or the end of it. */
+        @Override
+        public Where of(String typed) {
+            return Where.at(registry.typed(typed)
+                    .map(l -> attention.sites().get(l.serial()))
+                    .orElse(null));
+        }
+
+        /** Of serials in full. */
+        @Override
+        public Predicate<String> within(OwnSites own) {
+            Map<String, Long> sites = attention.sites();
+            return serial -> sites.containsKey(serial)
+                    ? own.holds(sites.get(serial))
+                    : of(serial).within(own);
+        }
     }
 
     @Bean
@@ -37,7 +64,7 @@ class LoggerRights {
                         .filter(s -> s.id() == id)
                         .map(Station::serial)
                         .findFirst()
-                        .map(attention::siteOf)
+                        .map(attention.sites()::get)
                         .orElse(null)));
     }
 

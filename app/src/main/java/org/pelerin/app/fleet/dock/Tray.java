@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Predicate;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.loggers.connection.Dock;
@@ -66,13 +67,10 @@ class Tray {
             if (OwnSites.now().all()) {
                 return this;
             }
+            Predicate<String> held = door.held("serial");
             return new View(
-                    cards.stream()
-                            .filter(c -> door.holds("serial", c.logger().serial()))
-                            .toList(),
-                    waiting.stream()
-                            .filter(j -> door.holds("serial", j.serial()))
-                            .toList(),
+                    cards.stream().filter(c -> held.test(c.logger().serial())).toList(),
+                    waiting.stream().filter(j -> held.test(j.serial())).toList(),
                     dock,
                     version + "-" + Integer.toHexString(OwnSites.now().hashCode()),
                     takenNanos);
@@ -134,8 +132,9 @@ class Tray {
 
     /** All that are connected and at the sites of whoever asks, as they are now. */
     List<Card> cards() {
+        Predicate<String> held = door.held("serial");
         return cards(collections.allActive()).stream()
-                .filter(c -> door.holds("serial", c.logger().serial()))
+                .filter(c -> held.test(c.logger().serial()))
                 .toList();
     }
 

@@ -3,6 +3,7 @@ package org.pelerin.app.fleet.search;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
@@ -51,10 +52,11 @@ class SearchController {
     @GetMapping("/search")
     String search(@RequestParam(defaultValue = "") String q, Model model) {
         String wanted = q.strip().toLowerCase(Locale.ROOT);
+        Predicate<String> held = door.held("serial");
         List<LoggerUnit> units = wanted.isEmpty()
                 ? List.of()
                 : loggers.named(wanted, LOGGERS_SHOWN).stream()
-                        .filter(l -> door.holds("serial", l.serial()))
+                        .filter(l -> held.test(l.serial()))
                         .toList();
         if (units.size() == 1) {
             return "redirect:/dock/" + units.get(0).serial();

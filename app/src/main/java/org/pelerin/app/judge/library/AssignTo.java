@@ -2,6 +2,7 @@ package org.pelerin.app.judge.library;
 
 import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 
 /** A spot, a site or a plan that a set of limits is assigned to. */
 record AssignTo(LimitsSource via, long id) {
@@ -32,5 +33,14 @@ record AssignTo(LimitsSource via, long id) {
 
     public Long spot() {
         return via == LimitsSource.SPOT ? id : null;
+    }
+
+    /** Plans are everybody's. */
+    void require(SiteDoor door) {
+        switch (via) {
+            case SITE -> door.require("site", id);
+            case SPOT -> door.require("spot", id);
+            default -> {}
+        }
     }
 }

@@ -12,6 +12,7 @@ import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -34,13 +35,17 @@ class LimitRehearsalController {
     private final LimitsInForce inForce;
     private final Formats show;
 
+    private final SiteDoor door;
+
     LimitRehearsalController(
             LimitSets sets,
             MissionQueries missions,
             PlaceService places,
             Evaluation evaluation,
             LimitsInForce inForce,
-            Formats show) {
+            Formats show,
+            SiteDoor door) {
+        this.door = door;
         this.sets = sets;
         this.missions = missions;
         this.places = places;
@@ -98,6 +103,7 @@ class LimitRehearsalController {
             @RequestParam(required = false) Long spot,
             Model page) {
         AssignTo target = AssignTo.of(to, spot);
+        target.require(door);
         List<Concerned> all = inForce.concerned(target.via(), target.id());
         page.addAttribute("room", "library");
         page.addAttribute("set", get(id));

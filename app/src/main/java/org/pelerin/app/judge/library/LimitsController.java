@@ -295,7 +295,7 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         AssignTo target = AssignTo.of(to, spot);
-        mayReach(target.via(), target.id());
+        target.require(door);
         String why = "";
         try {
             if (home || !reason.isBlank()) {
@@ -320,20 +320,11 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
-        mayReach(via, target);
+        new AssignTo(via, target).require(door);
         inForce.detach(set, via, target, me.getName());
         flash.addFlashAttribute(
                 "said", Texts.of("judge.library.limitsController.isNoLongerAssignedThere", "name", set.name()));
         return "redirect:/limits/" + id;
-    }
-
-    /** Plans are everybody's. */
-    private void mayReach(LimitsSource via, long target) {
-        switch (via) {
-            case SITE -> door.require("site", target);
-            case SPOT -> door.require("spot", target);
-            default -> {}
-        }
     }
 
     /** Missions that are judged by an earlier version of it. */

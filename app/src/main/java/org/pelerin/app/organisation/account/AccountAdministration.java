@@ -2,6 +2,7 @@ package org.pelerin.app.organisation.account;
 
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -49,6 +50,7 @@ public class AccountAdministration {
     private final PasswordRules rules;
     private final SecondFactorMapper factors;
     private final AccountSiteMapper sites;
+    private final IdentityMapper identities;
     private final Optional<Sessions> sessions;
     private final AuditTrail audit;
     private final ApplicationEventPublisher events;
@@ -60,6 +62,7 @@ public class AccountAdministration {
             PasswordRules rules,
             SecondFactorMapper factors,
             AccountSiteMapper sites,
+            IdentityMapper identities,
             Optional<Sessions> sessions,
             AuditTrail audit,
             ApplicationEventPublisher events,
@@ -69,6 +72,7 @@ public class AccountAdministration {
         this.rules = rules;
         this.factors = factors;
         this.sites = sites;
+        this.identities = identities;
         this.sessions = sessions;
         this.audit = audit;
         this.events = events;
@@ -230,6 +234,10 @@ public class AccountAdministration {
     @Transactional
     public String reset(String name, String by) {
         Account account = need(name);
+        if (identities.linked(account.name())) {
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.signsInWithTheProvider"));
+        }
         String password = OneTimePassword.make();
         once(account.name(), password);
         end(account.name());
@@ -261,8 +269,82 @@ public class AccountAdministration {
                     String.join(", ", accounts.administrators())));
         }
         enable(name, SYSTEM);
+        identities.unlink(name);
         SecondFactor.remove(factors, audit, name, "", SYSTEM);
         return reset(name, SYSTEM);
+    }
+
+    /** How long somebody whom the provider calls by the name of an account can take it over. */
+    static final Duration LINK_HOLDS = Duration.ofDays(7);
+
+    /** The next sign-in with the provider under the name of this account gets it. */
+    @Transactional
+    public void allowLink(String name, String by) {
+        accounts.lock(name);
+        Account account = need(name);
+        if (identities.linked(name)) {
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.signsInWithTheProvider"));
+        }
+        Instant until = machine.instant().plus(LINK_HOLDS);
+        identities.allowLink(account.name(), until);
+        audit.record(
+                by, "allow link", name, "", Texts.stored("stored.accountAdministration.untilUntil", "until", until));
+    }
+
+    /**
+     * For whom the provider does not know any more: signs in with a password again.
+     *
+     * @return the password for the next sign-in, which is kept nowhere else
+     */
+    @Transactional
+    public String unlink(String name, String reason, String by) {
+        accounts.lock(name);
+        Account account = need(name);
+        if (identities.unlink(name) == 0) {
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.isNotLinked"));
+        }
+        audit.record(by, "unlink sign-in", account.name(), "", "", reason);
+        return reset(name, by);
+    }
+
+    /** Until when the next sign-in with the provider under this name gets the account; null where none does. */
+    Instant linkUntil(Account a) {
+        Instant until = identities.linkUntil(a.name());
+        return until != null && machine.instant().isBefore(until) ? until : null;
+    }
+
+    boolean linked(Account a) {
+        return identities.linked(a.name());
+    }
+
+    /** For whom forgot the password that signatures ask for: another is chosen after the next sign-in with the provider. */
+    @Transactional
+    public void removeSigningPassword(String name, String by) {
+        Account account = need(name);
+        if (!identities.linked(account.name())) {
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.isNotLinked"));
+        }
+        accounts.password(account.name(), AccountService.NO_PASSWORD, null, machine.instant());
+        end(account.name());
+        audit.record(by, "remove signing password", account.name(), "", "");
+    }
+
+    /** The first password of somebody whom the provider signed in just now: for signatures, not for signing in. */
+    @Transactional
+    public void signingPassword(String name, String wanted) {
+        accounts.lock(name);
+        Account account = need(name);
+        if (!identities.linked(name) || !account.passwordHash().equals(AccountService.NO_PASSWORD)) {
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.thePresentPasswordIsWrong"));
+        }
+        String wrong = rules.wrong(wanted, account.name(), account.displayName());
+        if (!wrong.isEmpty()) {
+            throw new NotChangedException(wrong);
+        }
+        accounts.password(name, passwords.encode(wanted), null, machine.instant());
+        audit.record(name, "set signing password", name, "", "");
     }
 
     boolean secondFactor(String name) {

@@ -25,7 +25,11 @@ public class AccountService implements UserDetailsService {
     /** The role of somebody who has said the password, and has to say a code. */
     static final String SECOND = "SECOND";
 
+    /** Where a password would be hashed, of who has none: no hash of anything. */
+    static final String NO_PASSWORD = "none";
+
     private final AccountMapper accounts;
+    private final IdentityMapper identities;
     private final SecondFactor factor;
     private final PasswordEncoder passwords;
     private final AuditTrail audit;
@@ -33,12 +37,14 @@ public class AccountService implements UserDetailsService {
 
     AccountService(
             AccountMapper accounts,
+            IdentityMapper identities,
             SecondFactor factor,
             PasswordEncoder passwords,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine) {
         this.machine = machine;
         this.accounts = accounts;
+        this.identities = identities;
         this.factor = factor;
         this.passwords = passwords;
         this.audit = audit;
@@ -47,6 +53,10 @@ public class AccountService implements UserDetailsService {
     @Override
     public UserDetails loadUserByUsername(String name) {
         Account account = need(name);
+        if (identities.linked(account.name())) {
+            // whom the provider does not let in any more must not come in beside it
+            throw new UsernameNotFoundException("signs in with the provider");
+        }
         // whoever comes with a password that another gave can do nothing but change it
         return user(account, account.onceUntilAt() != null ? ONCE : factor.on(account.name()) ? SECOND : role(account));
     }

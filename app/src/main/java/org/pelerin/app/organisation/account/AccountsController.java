@@ -94,6 +94,8 @@ class AccountsController {
         page.addAttribute("givenSites", sites.given(account.name()));
         page.addAttribute("sites", places.sites());
         page.addAttribute("sitesSeen", accounts.sitesMark(account));
+        page.addAttribute("linked", accounts.linked(account));
+        page.addAttribute("linkUntil", accounts.linkUntil(account));
         page.addAttribute("secondFactor", accounts.secondFactor(account.name()));
         page.addAttribute("entries", audit.latest(account.name(), SIGN_INS, SHOWN));
         return "people/account/account";
@@ -152,6 +154,43 @@ class AccountsController {
     @PostMapping("/admin/accounts/{name}/reset")
     String reset(@PathVariable String name, Principal me, RedirectAttributes flash) {
         return done(name, flash, null, () -> given(flash, accounts.reset(name, me.getName())));
+    }
+
+    @PostMapping("/admin/accounts/{name}/provider")
+    String allowLink(@PathVariable String name, Principal me, RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                Texts.of("people.account.provider.allowed", "name", name),
+                () -> accounts.allowLink(name, me.getName()));
+    }
+
+    @PostMapping("/admin/accounts/{name}/provider/unlink")
+    String unlink(
+            @PathVariable String name,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                null,
+                () -> given(
+                        flash,
+                        accounts.unlink(
+                                name,
+                                Reason.of(reason, Texts.of("people.account.provider.enterAReason"))
+                                        .text(),
+                                me.getName())));
+    }
+
+    @PostMapping("/admin/accounts/{name}/signing-password/remove")
+    String removeSigningPassword(@PathVariable String name, Principal me, RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                Texts.of("people.account.provider.signingPasswordRemoved", "name", name),
+                () -> accounts.removeSigningPassword(name, me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/disable")

@@ -5,14 +5,9 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.language.Texts;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
-import org.springframework.security.web.authentication.logout.SecurityContextLogoutHandler;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,9 +22,17 @@ class CodeController {
     private final AccountService accounts;
     private final SignInGate gate;
     private final SignedIn signedIn;
+    private final WhoIsIn who;
     private final AuditTrail audit;
 
-    CodeController(SecondFactor factor, AccountService accounts, SignInGate gate, SignedIn signedIn, AuditTrail audit) {
+    CodeController(
+            SecondFactor factor,
+            AccountService accounts,
+            SignInGate gate,
+            SignedIn signedIn,
+            WhoIsIn who,
+            AuditTrail audit) {
+        this.who = who;
         this.factor = factor;
         this.accounts = accounts;
         this.gate = gate;
@@ -64,19 +67,13 @@ class CodeController {
         gate.passedCode(name);
         try {
             UserDetails whole = accounts.withoutCode(name);
-            Authentication done =
-                    UsernamePasswordAuthenticationToken.authenticated(whole, null, whole.getAuthorities());
-            SecurityContext context = SecurityContextHolder.createEmptyContext();
-            context.setAuthentication(done);
-            SecurityContextHolder.setContext(context);
-            request.changeSessionId();
-            new HttpSessionSecurityContextRepository().saveContext(context, request, response);
+            Authentication done = who.becomes(whole, request, response);
             audit.record(name, "sign in", name, "", source);
             signedIn.onAuthenticationSuccess(request, response, done);
             return null;
         } catch (UsernameNotFoundException e) {
             // disabled between the two steps
-            new SecurityContextLogoutHandler().logout(request, response, me);
+            who.leaves(request, response, me);
             return "redirect:/login?error";
         }
     }

@@ -3,6 +3,7 @@ package org.pelerin.app.organisation.account;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.language.AskedLanguage;
@@ -21,6 +22,17 @@ class LoginController {
         this.properties = properties;
     }
 
+    /** Why somebody comes back from the provider and is not signed in, by the word in the address. */
+    private static Map<String, String> refusals() {
+        return Map.of(
+                "unreachable", Texts.of("people.account.login.provider.unreachable"),
+                "failed", Texts.of("people.account.login.provider.failed"),
+                "role", Texts.of("people.account.login.provider.role"),
+                "name", Texts.of("people.account.login.provider.name"),
+                "taken", Texts.of("people.account.login.provider.taken"),
+                "disabled", Texts.of("people.account.login.provider.disabled"));
+    }
+
     /** @param language chosen on this page, before anybody is known */
     @GetMapping("/login")
     String page(
@@ -34,6 +46,7 @@ class LoginController {
             return "redirect:/login";
         }
         model.addAttribute("languages", Texts.all().languages());
+        model.addAttribute("refusals", refusals());
         model.addAttribute("demo", properties.demo());
         return "people/account/login";
     }

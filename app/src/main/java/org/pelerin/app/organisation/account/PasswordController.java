@@ -1,6 +1,7 @@
 package org.pelerin.app.organisation.account;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
 import java.security.Principal;
 import org.pelerin.app.platform.language.Texts;
 import org.springframework.security.core.Authentication;
@@ -18,18 +19,26 @@ class PasswordController {
 
     private final AccountAdministration accounts;
     private final PasswordAgain again;
+    private final ProvidedAccounts provided;
+    private final WhoIsIn who;
 
-    PasswordController(AccountAdministration accounts, PasswordAgain again) {
+    PasswordController(AccountAdministration accounts, PasswordAgain again, ProvidedAccounts provided, WhoIsIn who) {
+        this.provided = provided;
+        this.who = who;
         this.again = again;
         this.accounts = accounts;
     }
 
     @GetMapping("/me/password")
-    String page(Authentication me, Model page) {
+    String page(Authentication me, HttpSession session, Model page) {
         page.addAttribute(
                 "once",
                 me.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_" + AccountService.ONCE)));
         page.addAttribute("shortest", PasswordRules.SHORTEST);
+        page.addAttribute("linked", provided.linked(me.getName()));
+        boolean first = provided.withoutPassword(me.getName());
+        page.addAttribute("first", first);
+        page.addAttribute("again", first && !who.provedLately(session));
         return "people/account/password";
     }
 
@@ -47,6 +56,9 @@ class PasswordController {
         String wrong = wanted.equals(repeated)
                 ? ""
                 : Texts.of("organisation.account.passwordController.theTwoNewPasswordsAre");
+        if (wrong.isEmpty() && provided.withoutPassword(me.getName())) {
+            return first(authentication, wanted, request.getSession(), page);
+        }
         if (wrong.isEmpty() && !again.mayTry(me.getName())) {
             wrong = Texts.of("organisation.account.passwordController.thePresentPasswordWasWrong");
         }
@@ -65,6 +77,21 @@ class PasswordController {
             }
         }
         page.addAttribute("refused", Texts.sentence(wrong));
-        return page(authentication, page);
+        return page(authentication, request.getSession(), page);
+    }
+
+    /** Of whom the provider signed in, the password that signatures ask for: whoever finds an open session does not choose it. */
+    private String first(Authentication me, String wanted, HttpSession session, Model page) {
+        try {
+            if (!who.provedLately(session)) {
+                throw new AccountAdministration.NotChangedException(
+                        Texts.of("organisation.account.passwordController.signInAgainFirst"));
+            }
+            accounts.signingPassword(me.getName(), wanted);
+            return "redirect:/me/sign-in?signing";
+        } catch (AccountAdministration.NotChangedException e) {
+            page.addAttribute("refused", Texts.sentence(e.getMessage()));
+            return page(me, session, page);
+        }
     }
 }

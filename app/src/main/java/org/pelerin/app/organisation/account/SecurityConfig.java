@@ -97,6 +97,7 @@ class SecurityConfig {
     SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, SignedIn signedIn) throws Exception {
         http.authorizeHttpRequests(a -> a.requestMatchers(
                                 "/login",
+                                "/login/provider",
                                 "/error",
                                 "/favicon.ico",
                                 "/favicon.svg",

@@ -22,8 +22,11 @@ class SignInSettingsController {
     private final SecondFactor factor;
     private final OwnSessions sessions;
     private final PasswordAgain again;
+    private final ProvidedAccounts provided;
 
-    SignInSettingsController(SecondFactor factor, OwnSessions sessions, PasswordAgain again) {
+    SignInSettingsController(
+            SecondFactor factor, OwnSessions sessions, PasswordAgain again, ProvidedAccounts provided) {
+        this.provided = provided;
         this.factor = factor;
         this.sessions = sessions;
         this.again = again;
@@ -32,6 +35,8 @@ class SignInSettingsController {
     @GetMapping("/me/sign-in")
     String page(Principal me, HttpServletRequest request, Model page) {
         page.addAttribute("room", "me");
+        page.addAttribute("linked", provided.linked(me.getName()));
+        page.addAttribute("first", provided.withoutPassword(me.getName()));
         page.addAttribute("on", factor.on(me.getName()));
         page.addAttribute("left", factor.codesLeft(me.getName()));
         page.addAttribute(

@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
  * the host that the request of then named is the word of whoever sent it. Who owes a code goes to where it is asked for first.
  */
 @Component
-class SignedIn implements AuthenticationSuccessHandler {
+public class SignedIn implements AuthenticationSuccessHandler {
 
     /** Attributes of a session, for the list of one's own. */
     static final String BROWSER = "pelerin.browser";

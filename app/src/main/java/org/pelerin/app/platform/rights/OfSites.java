@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.LongFunction;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /** Things of one kind that lie at sites, as the room that holds them says it: doors that name one of them are open to whose sites those are. */
@@ -44,6 +45,11 @@ public interface OfSites {
 
     /** @param thing as it is named in the address; what is none of these is nowhere, and said to be by whoever is asked for it */
     Where of(String thing);
+
+    /** The same of many, with what they need in common asked for once. */
+    default Predicate<String> within(OwnSites own) {
+        return own.all() ? t -> true : t -> of(t).within(own);
+    }
 
     /** Of things that are named by their number. */
     static OfSites numbered(List<String> paths, List<String> parameters, LongFunction<Where> where) {

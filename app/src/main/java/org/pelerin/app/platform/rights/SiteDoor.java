@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.springframework.core.Ordered;
 import org.springframework.http.server.PathContainer;
 import org.springframework.stereotype.Component;
@@ -52,18 +53,25 @@ public class SiteDoor implements HandlerInterceptor, WebMvcConfigurer {
                 kind);
     }
 
-    /** Whether what a field of this name would name may be asked for: for lists that are no query, and for what comes otherwise than as a field. */
-    public boolean holds(String field, String thing) {
+    /** Which of what a field of this name would name may be asked for: for lists that are no query. What is asked once for all is asked now. */
+    public Predicate<String> held(String field) {
         OwnSites own = OwnSites.now();
         return own.all()
-                || fields.getOrDefault(field, List.of()).stream()
+                ? thing -> true
+                : fields.getOrDefault(field, List.of()).stream()
                         .filter(f -> f.pattern == null)
-                        .allMatch(f -> f.kind.of(thing).within(own));
+                        .map(f -> f.kind.within(own))
+                        .reduce(thing -> true, Predicate::and);
     }
 
-    /** @throws NotYourSiteException where it may not */
+    /**
+     * For what comes otherwise than as a field.
+     *
+     * @param thing null for none
+     * @throws NotYourSiteException where it may not be asked for
+     */
     public void require(String field, Object thing) {
-        if (thing != null && !holds(field, String.valueOf(thing))) {
+        if (thing != null && !held(field).test(String.valueOf(thing))) {
             throw new NotYourSiteException(false);
         }
     }

@@ -60,6 +60,29 @@ public record Setting(
                         "The secret before, for the one start at which it is exchanged."),
                 secret("PELERIN_ADMIN_PASSWORD", "", TEXT, "Password of the first administrator, at the first start."),
                 of("PELERIN_PASSWORD_COST", "10", COST, "How costly it is to try a password: each step doubles it."),
+                of(
+                        "PELERIN_SIGN_IN_ISSUER",
+                        "",
+                        WEB,
+                        "Address of the OpenID Connect provider that people may sign in with; none unless set."),
+                of("PELERIN_SIGN_IN_CLIENT", "", TEXT, "Name that this installation has with the provider."),
+                secret("PELERIN_SIGN_IN_SECRET", "", TEXT, "Secret that it has with the provider."),
+                of("PELERIN_SIGN_IN_NAME", "", TEXT, "What the provider is called on the sign-in page."),
+                of(
+                        "PELERIN_SIGN_IN_CLAIM",
+                        "groups",
+                        TEXT,
+                        "Claim that decides the role; with points for one inside another."),
+                of(
+                        "PELERIN_SIGN_IN_ROLES",
+                        "",
+                        ROLES,
+                        "Which value of the claim gives which role; of several the greatest. Whoever has none is not let in."),
+                of(
+                        "PELERIN_SIGN_IN_SITES",
+                        "all",
+                        ALL_OR_NONE,
+                        "Where accounts that the provider brings have rights at first."),
                 of("PELERIN_DOCK_PORT", "7410", PORT, "Port of the dock on this machine."),
                 of(
                         "PELERIN_ANCHORS",
@@ -114,6 +137,7 @@ public record Setting(
             "PELERIN_DB_PORT",
             "PELERIN_YARD_PORT",
             "PELERIN_MAIL_PORT",
+            "PELERIN_IDENTITY_PORT",
             "PELERIN_STATION_PORT",
             "PELERIN_HEAP_DUMP",
             "PELERIN_JUDGE_MEMORY",
@@ -134,6 +158,11 @@ public record Setting(
     private static final Kind LOG = new Kind("logstash, for lines of JSON, or nothing", v -> v.equals("logstash"));
     private static final Kind TOKEN = new Kind("20 characters or more", v -> v.length() >= 20);
     private static final Kind LONG_SECRET = new Kind("12 characters or more", v -> v.length() >= 12);
+    private static final String ROLE = "(viewer|reviewer|technician|administrator)";
+    private static final Kind ROLES = new Kind(
+            "pairs such as field=technician, quality=reviewer",
+            v -> v.matches("[^=,]+=\\s*" + ROLE + "\\s*(,[^=,]+=\\s*" + ROLE + "\\s*)*"));
+    private static final Kind ALL_OR_NONE = new Kind("all or none", v -> v.equals("all") || v.equals("none"));
     private static final Kind YES_NO = new Kind("true or false", v -> v.equals("true") || v.equals("false"));
     private static final Kind ADDRESS =
             new Kind("a network address of this machine, such as 0.0.0.0", v -> v.matches("[0-9A-Fa-f.:]+|localhost"));

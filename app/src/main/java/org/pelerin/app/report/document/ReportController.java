@@ -85,7 +85,6 @@ class ReportController {
         model.addAttribute("count", pager.count());
         model.addAttribute("pager", pager);
         model.addAttribute("sites", places.sites());
-        model.addAttribute("allSites", OwnSites.now().all());
         model.addAttribute("spots", places.spots());
         model.addAttribute("sections", ReportSection.of(ReportKind.PERIOD));
         languages(form.language, model);

@@ -7,6 +7,7 @@ import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.language.ScriptTexts;
 import org.pelerin.app.platform.operation.RequestNumber;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.shell.help.HelpParts;
 import org.springframework.security.core.Authentication;
@@ -42,6 +43,8 @@ class Shell {
         model.addAttribute("me", me == null ? null : me.getName());
         model.addAttribute("canChange", Permission.OPERATE.heldBy(me));
         model.addAttribute("canReview", Permission.REVIEW.heldBy(me));
+        model.addAttribute(
+                "allSites", me != null && me.isAuthenticated() && OwnSites.now().all());
         model.addAttribute("isAdmin", Permission.ADMINISTER.heldBy(me));
         model.addAttribute("yardPresent", properties.yard().present());
     }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -136,7 +137,7 @@ class BatchController {
         }
         listed.stream()
                 .map(BatchForm.Listed::serial)
-                .filter(s -> !door.holds("serial", s))
+                .filter(door.held("serial").negate())
                 .findFirst()
                 .ifPresent(s -> typed.wrong(
                         "list", Texts.of("deployment.prepare.batch.batchController.isAtAnotherSite", "serial", s)));
@@ -174,6 +175,7 @@ class BatchController {
         FieldReader typed = new FieldReader();
         List<SpotAt> spots = places.all();
         BatchService.Order order = order(form, spots, typed);
+        Predicate<String> held = door.held("serial");
         boolean planned = form.again() || order.plan() != null;
         List<List<Conflict>> conflicts = planned
                 ? batches.preflight(order.wanted(), order.notWired())
@@ -191,7 +193,7 @@ class BatchController {
         page.addAttribute(
                 "docked",
                 dock.view().loggers().stream()
-                        .filter(l -> door.holds("serial", l.serial()))
+                        .filter(l -> held.test(l.serial()))
                         .toList());
         page.addAttribute("lines", lines);
         page.addAttribute(
