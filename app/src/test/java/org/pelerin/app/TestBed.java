@@ -35,6 +35,9 @@ final class TestBed {
 
     private static TestBed only;
 
+    /** Where records go before they are removed. */
+    static final Path ARCHIVE = Path.of("target", "archive");
+
     final Yard yard;
     final Path yardData;
     final ConfigurableApplicationContext app;
@@ -87,6 +90,7 @@ final class TestBed {
             "--pelerin.dock.port=" + yard.dockPort(),
             "--pelerin.mail.host=127.0.0.1",
             "--pelerin.mail.port=" + yard.mailPort(),
+            "--pelerin.archive=" + ARCHIVE,
             "--pelerin.sign-in.issuer=" + yard.identity().issuer(),
             "--pelerin.sign-in.client=" + IdentityServer.CLIENT,
             "--pelerin.sign-in.secret=" + IdentityServer.SECRET,

@@ -3,6 +3,7 @@ package org.pelerin.app.collect;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -188,4 +189,10 @@ interface CaptureMapper {
 
     @Select("SELECT page, bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<NumberedPage> numbered(long missionId);
+
+    @Delete("DELETE FROM capture_page WHERE mission_id = #{missionId}")
+    void deletePages(long missionId);
+
+    @Delete("DELETE FROM capture_page_before WHERE mission_id = #{missionId}")
+    void deletePagesBefore(long missionId);
 }

@@ -109,6 +109,11 @@ public record Mission(
         return state == MissionState.COLLECTED;
     }
 
+    /** Whether its record was removed after its time. */
+    public boolean removed() {
+        return state == MissionState.REMOVED;
+    }
+
     /** The spot it is for, in words. */
     public String where() {
         return place.spot == null ? Texts.of("missions.mission.noSpotYet") : place.spot;

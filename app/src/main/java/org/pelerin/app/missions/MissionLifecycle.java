@@ -211,4 +211,21 @@ public class MissionLifecycle {
                 Texts.stored("stored.missionLifecycle.collectedAndVerified"),
                 "empty");
     }
+
+    /**
+     * Its record goes: what each room holds of it is removed in this transaction. The mission stays, with its figures, findings and
+     * signatures.
+     *
+     * @param archive what was made of it before, for the trail
+     * @return whether it was there
+     */
+    @Transactional
+    public boolean removeRecord(Mission mission, String archive, String reason, String by) {
+        if (missions.remove(mission.id(), machine.instant()) == 0) {
+            return false;
+        }
+        events.publishEvent(new RecordRemoved(mission.id()));
+        audit.record(by, "remove record", mission.subject(), mission.state().name(), archive, reason);
+        return true;
+    }
 }

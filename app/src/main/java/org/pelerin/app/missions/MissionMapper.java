@@ -152,7 +152,7 @@ interface MissionMapper {
     @Update(
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
                     + " ends_at = #{endsAt}, expected = #{expected}, received = #{received}"
-                    + " WHERE id = #{id} AND state <> 'COLLECTED'")
+                    + " WHERE id = #{id} AND state NOT IN ('COLLECTED', 'REMOVED')")
     int collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
 
     @Update(
@@ -206,6 +206,13 @@ interface MissionMapper {
             + " ORDER BY m.id DESC LIMIT #{limit}")
     List<MissionRow> listedOfLogger(String serial, int limit);
 
+    /** @return 0 where it is not collected, or removed already */
+    @Update("UPDATE mission SET state = 'REMOVED', changed_at = #{now} WHERE id = #{id} AND state = 'COLLECTED'")
+    int remove(long id, Instant now);
+
+    @Select("SELECT COUNT(*) FROM mission WHERE id = #{id} AND state = 'REMOVED'")
+    boolean removed(long id);
+
     /** Null for none. */
     @Select("SELECT s.site_id FROM mission m JOIN spot_face s ON s.id = m.spot_id WHERE m.id = #{id}")
     Long siteOf(long id);
@@ -217,7 +224,7 @@ interface MissionMapper {
 
     /** @return 0 if it is home, or was given up already */
     @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}"
-            + " AND state NOT IN ('COLLECTED', 'ABANDONED')")
+            + " AND state NOT IN ('COLLECTED', 'ABANDONED', 'REMOVED')")
     int abandon(long id, String remark);
 
     @Update("UPDATE mission SET ran_out = #{ranOut}, clock_compared = #{clockCompared} WHERE id = #{id}")
@@ -256,7 +263,7 @@ interface MissionMapper {
     /** @return 0 where what it was made on has changed since, or it is signed */
     @Update(
             "UPDATE mission SET verdict = #{verdict}, without_limits = #{withoutLimits}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
-                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on} AND signed_as IS NULL")
+                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on} AND signed_as IS NULL AND state <> 'REMOVED'")
     int judged(
             long id, long on, String verdict, boolean withoutLimits, String judgement, Instant firstAt, Instant lastAt);
 
@@ -268,19 +275,20 @@ interface MissionMapper {
     Boolean judgedUpToDate(long id);
 
     /** Whether it is to be judged anew: it was judged, is not signed, and what it was judged on has changed since. */
-    @Select("SELECT COUNT(*) FROM mission WHERE id = #{id} AND signed_as IS NULL AND judgement_on <> judged_on"
-            + " AND judgement IS NOT NULL")
+    @Select(
+            "SELECT COUNT(*) FROM mission WHERE id = #{id} AND signed_as IS NULL AND state <> 'REMOVED' AND judgement_on <> judged_on"
+                    + " AND judgement IS NOT NULL")
     boolean judgementOutdated(long id);
 
     /** Missions of a logger at a spot that were judged, and were not over before an instant. */
     @Select(
             "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger_face WHERE serial = #{serial}) AND spot_id = #{spot}"
-                    + " AND judgement IS NOT NULL AND signed_as IS NULL AND (collected_at IS NULL OR collected_at > #{at})")
+                    + " AND judgement IS NOT NULL AND signed_as IS NULL AND state <> 'REMOVED' AND (collected_at IS NULL OR collected_at > #{at})")
     List<Long> judgedAt(String serial, long spot, Instant at);
 
     /** Missions at the spots of a site that were judged and are not signed. */
     @Select("SELECT m.id FROM mission m JOIN spot_face s ON s.id = m.spot_id WHERE s.site_id = #{site}"
-            + " AND m.judgement IS NOT NULL AND m.signed_as IS NULL")
+            + " AND m.judgement IS NOT NULL AND m.signed_as IS NULL AND m.state <> 'REMOVED'")
     List<Long> judgedAtSite(long site);
 
     /** Those of them that are signed. */
@@ -290,7 +298,8 @@ interface MissionMapper {
     List<Long> signedAt(String serial, long spot, Instant at);
 
     /** @return 0 where it is signed */
-    @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL")
+    @Update(
+            "UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL AND state <> 'REMOVED'")
     int raiseJudgedOn(long id);
 
     /** The limits that a signed mission was signed with, as JSON; null where it is not signed. */
@@ -311,7 +320,7 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET signed_as = NULL, signed_limits = NULL, signed_zone = NULL, revision = revision + 1, judged_on = judged_on + 1"
-                    + " WHERE id = #{id} AND signed_as IS NOT NULL")
+                    + " WHERE id = #{id} AND signed_as IS NOT NULL AND state <> 'REMOVED'")
     int open(long id);
 
     /** Those that are wanted, for scripts. */
@@ -326,7 +335,7 @@ interface MissionMapper {
             + "<if test='w.withoutLimits != null'> AND m.without_limits = #{w.withoutLimits}</if>"
             + "<if test='w.review'> AND m.signed_as IS NULL</if>"
             + "<if test='w.approval'> AND m.signed_as = 'REVIEWED'</if>"
-            + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
+            + "<if test='w.from != null'> AND (m.state NOT IN ('COLLECTED', 'REMOVED') OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
             + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
             + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, s.site, m.logger_name, m.id)"
             + " LIKE CONCAT('%', #{w.text}, '%')</if> ";
@@ -338,7 +347,8 @@ interface MissionMapper {
             @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") long offset);
 
     /** All of a spot of which something recorded between two instants is home, the earliest first. */
-    @Select(LISTED + "WHERE m.spot_id = #{spot} AND m.state NOT IN ('DRAFT', 'ABANDONED') AND m.last_at >= #{from}"
+    @Select(LISTED
+            + "WHERE m.spot_id = #{spot} AND m.state NOT IN ('DRAFT', 'ABANDONED', 'REMOVED') AND m.last_at >= #{from}"
             + " AND m.first_at < #{to} ORDER BY m.first_at, m.id")
     List<MissionRow> recordedAt(long spot, Instant from, Instant to);
 
@@ -346,11 +356,12 @@ interface MissionMapper {
     record Recorded(Instant firstAt, Instant lastAt) {}
 
     @Select("SELECT MIN(first_at) AS first_at, MAX(last_at) AS last_at FROM mission WHERE spot_id = #{spot}"
-            + " AND state NOT IN ('DRAFT', 'ABANDONED')")
+            + " AND state NOT IN ('DRAFT', 'ABANDONED', 'REMOVED')")
     Recorded spanRecordedAt(long spot);
 
     /** The last instant that was recorded at a spot; null for none. */
-    @Select("SELECT MAX(last_at) FROM mission WHERE spot_id = #{spot} AND state NOT IN ('DRAFT', 'ABANDONED')")
+    @Select(
+            "SELECT MAX(last_at) FROM mission WHERE spot_id = #{spot} AND state NOT IN ('DRAFT', 'ABANDONED', 'REMOVED')")
     Instant lastRecordedAt(long spot);
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
@@ -380,7 +391,7 @@ interface MissionMapper {
 
     @Select(
             "<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger_face l ON l.id = m.logger_id"
-                    + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
+                    + " WHERE m.state IN ('COLLECTED', 'REMOVED') AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
                     + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
     List<String> collectedDevices(List<String> serials);
 

@@ -33,6 +33,11 @@ public class MissionQueries {
         return all(missions.ofLogger(serial, limit));
     }
 
+    /** Whether the record of a mission was removed after its time. */
+    public boolean removed(long id) {
+        return missions.removed(id);
+    }
+
     /** The same as far as whoever asks may see them. */
     public List<Mission> listedOfLogger(String serial, int limit) {
         return all(missions.listedOfLogger(serial, limit));

@@ -13,7 +13,7 @@ class MissionRights {
     OfSites missionsAtSites(MissionMapper missions) {
         return OfSites.numbered(
                 List.of("/missions/{thing}/**", "/api/v1/missions/{thing}/**", "/limits/*/past-data/{thing}"),
-                List.of("mission"),
+                List.of("mission", "/retention?ids"),
                 id -> OfSites.Where.at(missions.siteOf(id)));
     }
 }

@@ -9,7 +9,14 @@ public enum MissionState {
     LOGGING,
     ENDED,
     COLLECTED,
-    ABANDONED;
+    ABANDONED,
+    /** It was collected, and its record was removed since, after its time. */
+    REMOVED;
+
+    /** Whether it was collected, whatever became of its record since. */
+    public boolean home() {
+        return this == COLLECTED || this == REMOVED;
+    }
 
     /** Whether its logger is, or should be, out at work. */
     public boolean inField() {

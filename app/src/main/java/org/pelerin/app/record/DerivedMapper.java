@@ -56,7 +56,7 @@ interface DerivedMapper {
     /** Missions whose derived series read a channel of this one. */
     @Select(
             "SELECT DISTINCT m.id FROM derived_series d JOIN mission_face m ON m.id = d.mission_id OR m.spot_id = d.spot_id"
-                    + " WHERE d.other_mission = #{mission} AND d.removed_at IS NULL AND m.first_at IS NOT NULL")
+                    + " WHERE d.other_mission = #{mission} AND d.removed_at IS NULL AND m.first_at IS NOT NULL AND m.state <> 'REMOVED'")
     List<Long> readers(long mission);
 
     @Select("SELECT id FROM mission_face WHERE spot_id = #{spot} AND first_at IS NOT NULL")

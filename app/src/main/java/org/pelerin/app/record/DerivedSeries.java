@@ -134,6 +134,11 @@ public class DerivedSeries {
                 .toList();
     }
 
+    /** Missions that could not be reckoned again without the record of another. */
+    public List<Long> reckonedFrom(long other) {
+        return derived.readers(other).stream().filter(id -> id != other).toList();
+    }
+
     /** Their definitions, as documents. */
     public List<String> definitions(long mission) {
         return derived.of(mission).stream().map(DerivedMapper.Row::definition).toList();

@@ -50,7 +50,7 @@ public enum LoggerStatus {
         if (s.device().retired() || s.run().state() == null) {
             return s.device().retired() && s.device().lost() ? LOST : STOCK;
         }
-        if (s.run().state() == MissionState.COLLECTED) {
+        if (s.run().state() != null && s.run().state().home()) {
             return STOPPED;
         }
         if (s.run().state() == MissionState.ENDED) {

@@ -25,7 +25,7 @@ public final class Needs {
     /** @param ahead how much earlier than required a collection is taken to be due */
     public List<Need> of(LoggerOverview s, Instant now, Duration ahead) {
         List<Need> out = new ArrayList<>();
-        if (s.run().state() == MissionState.COLLECTED) {
+        if (s.run().state() != null && s.run().state().home()) {
             collected(s, out);
         } else if (s.run().missionId() != null) {
             inField(s, now, ahead, out);

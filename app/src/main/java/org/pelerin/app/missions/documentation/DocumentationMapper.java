@@ -41,6 +41,9 @@ interface DocumentationMapper {
             + " VALUES (#{mission}, #{name}, #{type}, #{size}, #{sha256}, #{bytes}, #{at}, #{by})")
     void insert(long mission, String name, String type, int size, String sha256, byte[] bytes, Instant at, String by);
 
+    @Delete("DELETE FROM attachment WHERE mission_id = #{mission}")
+    void deleteAll(long mission);
+
     @Delete("DELETE FROM attachment WHERE id = #{id}")
     void delete(long id);
 }

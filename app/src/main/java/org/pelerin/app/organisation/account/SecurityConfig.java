@@ -75,6 +75,7 @@ class SecurityConfig {
         "/missions/*/reports",
         "/reports",
         "/re-verify",
+        "/retention",
         "/reports/**",
         "/missions/*/open-again",
         "/missions/*/what-if",
@@ -90,7 +91,7 @@ class SecurityConfig {
 
     /** Pages that only lead to a change of what reviewers change, and what is theirs to look at. */
     private static final String[] LEADING_REVIEWERS = {
-        "/limits/new", "/limits/*/edit", "/audit", "/audit.csv", "/audit.json"
+        "/limits/new", "/limits/*/edit", "/retention", "/audit", "/audit.csv", "/audit.json"
     };
 
     @Bean

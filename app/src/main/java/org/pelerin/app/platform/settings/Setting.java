@@ -94,6 +94,11 @@ public record Setting(
                         "",
                         TEXT,
                         "Directory for daily backups, best on another disk; none are made unless set."),
+                of(
+                        "PELERIN_ARCHIVE_DIR",
+                        "",
+                        TEXT,
+                        "Directory for bundles of records that are removed after their retention time; nothing can be removed unless set."),
                 of("PELERIN_BACKUP_AT", "02:10", TIME, "Local time of the daily backup, in PELERIN_ZONE."),
                 of(
                         "PELERIN_BACKUP_KEEP",

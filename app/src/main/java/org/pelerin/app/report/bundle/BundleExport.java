@@ -113,12 +113,12 @@ public class BundleExport {
     }
 
     /** Its source, read before anything is written. @throws CarrierException if its capture cannot be carried */
-    byte[] capture(Mission m) {
+    public byte[] capture(Mission m) {
         return captures.summary(m.id()).isPresent() ? carriers.write(m) : null;
     }
 
     /** @param capture of {@link #capture}; null where it was made of a file */
-    void write(Mission m, byte[] capture, String by, OutputStream to) throws IOException {
+    public void write(Mission m, byte[] capture, String by, OutputStream to) throws IOException {
         String judgement = evaluation.text(m);
         ForeignFile file = files.ofMission(m.id()).orElse(null);
         try (BundleWriter out = new BundleWriter(to)) {

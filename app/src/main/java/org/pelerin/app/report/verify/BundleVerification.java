@@ -97,8 +97,10 @@ class BundleVerification {
             return Verified.other(
                     what, Texts.stored("stored.bundleVerification.theBundleIsNotConsistent"), o.troubles(), null);
         }
-        Optional<Mission> here =
-                here(bundle, m).filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
+        // what was removed is there no more, and the bundle stands for itself
+        Optional<Mission> here = here(bundle, m)
+                .filter(x -> !x.removed())
+                .filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
         if (here.isEmpty()) {
             return Verified.bundle(
                     what,

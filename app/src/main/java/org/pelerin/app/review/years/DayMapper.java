@@ -39,4 +39,7 @@ interface DayMapper {
             "<script>INSERT INTO day_line VALUES <foreach collection='rows' item='r' separator=','>(#{r.missionId}, #{r.channel},"
                     + " #{r.label}, #{r.unit}, #{r.lowLimit}, #{r.highLimit}, #{r.days})</foreach></script>")
     void insertLines(@Param("rows") List<LineRow> rows);
+
+    @Delete("DELETE FROM day_set WHERE mission_id = #{mission}")
+    void clearSet(long mission);
 }

@@ -1,0 +1,7 @@
+package org.pelerin.app.missions;
+
+/**
+ * The record of a mission is removed after its time: said in the transaction that does it. Each room removes what it holds of it that is record:
+ * samples, captured pages, files. What people said of it, and its figures, stay.
+ */
+public record RecordRemoved(long mission) {}

@@ -1,0 +1,125 @@
+package org.pelerin.app.report.retention;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.Optional;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.report.bundle.BundleExport;
+import org.pelerin.link.carrier.CarrierException;
+import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.BundleException;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Component;
+
+/** Where bundles of records go before those are removed: a directory of the installation's, best on another disk, and backed up. */
+@Component
+class Archive {
+
+    /** Nothing was archived. */
+    static final class NotArchivedException extends Exception {
+        private static final long serialVersionUID = 1;
+
+        NotArchivedException(String message) {
+            super(message);
+        }
+    }
+
+    /** A bundle in the archive. */
+    record Kept(String file, String sha256) {}
+
+    private final BundleExport bundles;
+    private final InstallationKeys keys;
+    private final String directory;
+
+    Archive(BundleExport bundles, InstallationKeys keys, @Value("${pelerin.archive:}") String directory) {
+        this.bundles = bundles;
+        this.keys = keys;
+        this.directory = directory.strip();
+    }
+
+    /** Empty where no directory is set: nothing can be removed then. */
+    Optional<Path> place() {
+        return directory.isEmpty() ? Optional.empty() : Optional.of(Path.of(directory));
+    }
+
+    /**
+     * Writes the bundle of a mission, to the disk itself, reads it back and checks it as whoever gets it would. A file of an earlier try is
+     * replaced. Cost: proportional to the record.
+     *
+     * @param by who asked, for the bundle's manifest
+     * @throws NotArchivedException if it is not there whole and sound afterwards; the message says why
+     */
+    Kept keep(Mission mission, String by) throws NotArchivedException {
+        Path at =
+                place().orElseThrow(() -> new NotArchivedException(Texts.stored("stored.retention.noDirectoryIsSet")));
+        String name = "mission-" + mission.id() + "-" + mission.serial().replaceAll("[^A-Za-z0-9-]", "_") + ".zip";
+        Path half = at.resolve(name + ".part");
+        try {
+            Files.createDirectories(at);
+            byte[] capture = bundles.capture(mission);
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(half))) {
+                bundles.write(mission, capture, by, out);
+            }
+            try (FileChannel file = FileChannel.open(half, StandardOpenOption.WRITE)) {
+                file.force(true);
+            }
+            check(half);
+            String sha256 = sha256(half);
+            Files.move(half, at.resolve(name), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            return new Kept(name, sha256);
+        } catch (CarrierException e) {
+            throw new NotArchivedException(e.getMessage());
+        } catch (IOException e) {
+            throw new NotArchivedException(Texts.stored(
+                    "stored.retention.itCouldNotBeWritten", "at", at, "reason", String.valueOf(e.getMessage())));
+        } finally {
+            try {
+                Files.deleteIfExists(half);
+            } catch (IOException e) {
+                // the next try replaces it
+            }
+        }
+    }
+
+    private void check(Path file) throws IOException, NotArchivedException {
+        try (Bundle bundle = Bundle.open(file)) {
+            BundleCheck.Outcome outcome = BundleCheck.of(bundle, keys.trust());
+            if (!outcome.sound()) {
+                throw new NotArchivedException(Texts.stored(
+                        "stored.retention.theBundleIsNotSound",
+                        "reason",
+                        outcome.unreadable().orElse(String.join("; ", outcome.troubles()))));
+            }
+        } catch (BundleException e) {
+            throw new NotArchivedException(
+                    Texts.stored("stored.retention.theBundleIsNotSound", "reason", e.getMessage()));
+        }
+    }
+
+    private static String sha256(Path file) throws IOException {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            try (var in = Files.newInputStream(file)) {
+                byte[] part = new byte[1 << 16];
+                for (int n = in.read(part); n >= 0; n = in.read(part)) {
+                    digest.update(part, 0, n);
+                }
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,74 @@
+package org.pelerin.app.report.retention;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.pelerin.app.missions.MissionQueries;
+import org.springframework.core.Ordered;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.util.ServletRequestPathUtils;
+
+/** The pages of a mission whose record was removed: one that says so, instead of all that would draw, reckon or change it. */
+@Component
+class RemovedDoor implements HandlerInterceptor, WebMvcConfigurer {
+
+    /** The record of a mission is no more. */
+    static final class RemovedException extends RuntimeException {
+        private static final long serialVersionUID = 1;
+        private final long mission;
+
+        RemovedException(long mission) {
+            super("the record of mission " + mission + " was removed");
+            this.mission = mission;
+        }
+
+        long mission() {
+            return mission;
+        }
+    }
+
+    private static final Pattern OF_MISSION = Pattern.compile("(/api/v1)?/missions/(\\d{1,18})(/.*)?");
+    /** What people said of it, and what was handed out, is there still. */
+    private static final Pattern STAYS = Pattern.compile("/(removed|findings|signatures|reports/newest|documentation)");
+
+    private final MissionQueries missions;
+
+    RemovedDoor(MissionQueries missions) {
+        this.missions = missions;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this)
+                .addPathPatterns("/missions/**", "/api/v1/missions/**")
+                .order(Ordered.HIGHEST_PRECEDENCE + 30);
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler)
+            throws Exception {
+        Matcher path = OF_MISSION.matcher(ServletRequestPathUtils.getParsedRequestPath(request)
+                .pathWithinApplication()
+                .value());
+        if (!path.matches()) {
+            return true;
+        }
+        long id = Long.parseLong(path.group(2));
+        String rest = path.group(3) == null ? "" : path.group(3);
+        boolean reads = request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
+        if (path.group(1) != null && rest.isEmpty()
+                || reads && STAYS.matcher(rest).matches()
+                || !missions.removed(id)) {
+            return true;
+        }
+        if (rest.isEmpty() && reads && path.group(1) == null) {
+            response.sendRedirect("/missions/" + id + "/removed");
+            return false;
+        }
+        throw new RemovedException(id);
+    }
+}
