@@ -40,7 +40,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 @Timeout(240)
 class RetentionTest {
 
-    private static final String SERIAL = "PL-18071";
+    private static final String SERIAL = "PL-18033";
 
     private static TestBed bed;
     private static JdbcTemplate sql;
@@ -139,7 +139,7 @@ class RetentionTest {
                 .contains("password is not right");
         assertThat(state(id)).isEqualTo("COLLECTED");
 
-        post(admin, "/admin/retention/approve", Map.of("ids", "" + request, "password", "pelerin"));
+        said(admin, post(admin, "/admin/retention/approve", Map.of("ids", "" + request, "password", "pelerin")));
         Waiting.until("the removal is done", () -> state(id).equals("REMOVED"));
 
         Map<String, Object> removal = sql.queryForMap("SELECT * FROM record_removal WHERE id = ?", request);
@@ -211,7 +211,7 @@ class RetentionTest {
     void whoever_asked_does_not_approve_and_what_was_declined_may_be_asked_for_again() throws Exception {
         long id = collected();
         everythingIsPast();
-        post(admin, "/retention", Map.of("ids", "" + id, "reason", "over"));
+        said(admin, post(admin, "/retention", Map.of("ids", "" + id, "reason", "over")));
         long request = requestOf(id);
         assertThat(said(
                         admin,
@@ -236,12 +236,14 @@ class RetentionTest {
     void an_archive_that_cannot_be_written_removes_nothing_and_says_so() throws Exception {
         long id = collected();
         everythingIsPast();
-        post(tech, "/retention", Map.of("ids", "" + id, "reason", "over"));
+        said(tech, post(tech, "/retention", Map.of("ids", "" + id, "reason", "over")));
         // a directory stands where the half written file would
         Path half = TestBed.ARCHIVE.resolve("mission-" + id + "-" + SERIAL + ".zip.part");
         Files.createDirectories(half.resolve("in the way"));
         try {
-            post(admin, "/admin/retention/approve", Map.of("ids", "" + requestOf(id), "password", "pelerin"));
+            said(
+                    admin,
+                    post(admin, "/admin/retention/approve", Map.of("ids", "" + requestOf(id), "password", "pelerin")));
             Waiting.until(
                     "the removal ended",
                     () -> sql.queryForObject("SELECT state FROM record_removal WHERE mission_id = ?", String.class, id)
@@ -254,7 +256,7 @@ class RetentionTest {
             Files.delete(half);
         }
         // and again, by another word
-        post(admin, "/admin/retention/approve", Map.of("ids", "" + requestOf(id), "password", "pelerin"));
+        said(admin, post(admin, "/admin/retention/approve", Map.of("ids", "" + requestOf(id), "password", "pelerin")));
         Waiting.until("the removal is done", () -> state(id).equals("REMOVED"));
     }
 

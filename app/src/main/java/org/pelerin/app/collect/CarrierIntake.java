@@ -163,7 +163,7 @@ public class CarrierIntake {
             return new Taken(
                     file, mission.id(), false, Texts.of("collect.carrierIntake.anOlderCopyOfAll", "which", which));
         }
-        if (mission.collected()) {
+        if (mission.home()) {
             return new Taken(
                     file,
                     mission.id(),

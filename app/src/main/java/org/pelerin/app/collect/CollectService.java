@@ -256,7 +256,7 @@ public class CollectService {
             return missions.ofLogger(serial, RECENT).stream()
                     .filter(m -> m.state() != MissionState.ABANDONED)
                     .findFirst()
-                    .filter(m -> m.collected() && m.records().erasedAt() != null)
+                    .filter(m -> m.home() && m.records().erasedAt() != null)
                     .orElseThrow(() -> new NotNowException(Texts.of("collect.collectService.theLoggerHasNoMission")));
         }
         return collectedInMemory(logger).orElseThrow(Eraser::notHome);

@@ -141,7 +141,7 @@ class Collector {
         }
         Mission mission = creation.adopt(
                 job.serial(), info.number(), said.plan(), said.writtenAt(), said.firstSampleAt(), job.orderedBy());
-        if (mission.collected() || settled.filter(id -> id == mission.id()).isPresent()) {
+        if (mission.home() || settled.filter(id -> id == mission.id()).isPresent()) {
             return Optional.empty();
         }
         long id = mission.id();

@@ -70,7 +70,7 @@ class Eraser implements HomeKeeper {
     }
 
     private Optional<Mission> home(String serial, MissionInfo info) {
-        return missions.ofDevice(serial, info.number()).filter(Mission::collected);
+        return missions.ofDevice(serial, info.number()).filter(Mission::home);
     }
 
     /** All missions in memory, of which each is home. */
@@ -94,7 +94,11 @@ class Eraser implements HomeKeeper {
                         Texts.stored("stored.eraser.collectedAndVerifiedCapture", "sha256", capture.sha256()),
                         () -> {
                             link.erase(
-                                    EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
+                                    mission.removed()
+                                            // after its time there are no pages here to hold against those there
+                                            ? EraseRequest.discard(info.number(), capture.endRecord())
+                                            : EraseRequest.collected(
+                                                    info.number(), capture.endRecord(), proof(mission, info)));
                             lifecycle.erased(mission, by);
                             return info;
                         });

@@ -42,7 +42,7 @@ public class MemoryLook {
             List<Table> tables) {
 
         public boolean home() {
-            return mission != null && mission.collected();
+            return mission != null && mission.home();
         }
 
         /** What it does now, for a cell of a table. */

@@ -109,6 +109,11 @@ public record Mission(
         return state == MissionState.COLLECTED;
     }
 
+    /** Whether it was collected, whatever became of its record since. */
+    public boolean home() {
+        return state.home();
+    }
+
     /** Whether its record was removed after its time. */
     public boolean removed() {
         return state == MissionState.REMOVED;

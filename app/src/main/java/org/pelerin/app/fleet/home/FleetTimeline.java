@@ -138,7 +138,7 @@ record FleetTimeline(List<Group> groups, List<Tick> ticks, int nowX, int height)
     }
 
     private static void runs(Mission m, LoggerHistory unit, Window w, List<Lane.Run> runs) {
-        if (m.collected()) {
+        if (m.home()) {
             if (m.records().firstAt() != null && !m.records().lastAt().isBefore(w.from())) {
                 run(
                         runs,
