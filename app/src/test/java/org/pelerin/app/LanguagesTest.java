@@ -186,9 +186,18 @@ class LanguagesTest {
             limits.say(kinds.mission.mission(), kinds.set, "why", "tech");
             House h = houses.house();
             houses.change(
-                    new House("Creamery", "", House.Paper.LETTER, h.fourEyes(), h.attention(), h.version()), "tech");
+                    new House(
+                            "Creamery",
+                            "",
+                            House.Paper.LETTER,
+                            h.fourEyes(),
+                            h.factorFor(),
+                            h.attention(),
+                            h.version()),
+                    "tech");
             h = houses.house();
-            houses.change(new House("", "", House.Paper.A4, h.fourEyes(), h.attention(), h.version()), "tech");
+            houses.change(
+                    new House("", "", House.Paper.A4, h.fourEyes(), h.factorFor(), h.attention(), h.version()), "tech");
             return null;
         });
         assertThat(bed.bean(JdbcTemplate.class)

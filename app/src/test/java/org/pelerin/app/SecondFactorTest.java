@@ -17,6 +17,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.organisation.House;
+import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.Role;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -32,7 +34,7 @@ class SecondFactorTest extends PageTest {
     @BeforeAll
     static void people() {
         AccountService accounts = bed.bean(AccountService.class);
-        for (String name : List.of("twice", "phone.lost", "guessed")) {
+        for (String name : List.of("twice", "phone.lost", "guessed", "demanded")) {
             accounts.create(name, "Of two factors", "pelerin", Role.TECHNICIAN, "system");
         }
     }
@@ -103,6 +105,48 @@ class SecondFactorTest extends PageTest {
         assertThat(code(secret, 59 / 30)).isEqualTo("287082");
         assertThat(code(secret, 1111111109L / 30)).isEqualTo("081804");
         assertThat(code(secret, 20000000000L / 30)).isEqualTo("353130");
+    }
+
+    private static void demandedFrom(House.FactorFor whom) {
+        HouseService houses = bed.bean(HouseService.class);
+        House h = houses.house();
+        houses.change(
+                new House(h.name(), h.address(), h.paper(), h.fourEyes(), whom, h.attention(), h.version()), "admin");
+    }
+
+    @Test
+    void where_the_organisation_demands_it_nothing_opens_before_it_is_set_up() {
+        demandedFrom(House.FactorFor.ADMINISTRATORS);
+        try {
+            Page technician = asked("demanded");
+            assertThat(technician).hasURL(bed.address + "/");
+            demandedFrom(House.FactorFor.EVERYBODY);
+            // who is in stays in; the next sign-in asks for it
+            technician.navigate(bed.address + "/missions");
+            assertThat(technician).hasURL(bed.address + "/missions");
+            Page page = asked("demanded");
+            assertThat(page).hasURL(bed.address + "/me/second-factor");
+            assertThat(page.locator("h1")).containsText("requires a second factor");
+            Axe.check(page);
+            page.navigate(bed.address + "/missions");
+            assertThat(page).hasURL(bed.address + "/me/second-factor");
+            page.navigate(bed.address + "/me/tokens");
+            assertThat(page).hasURL(bed.address + "/me/second-factor");
+            String secret = page.locator("input[readonly]").inputValue();
+            page.locator("#code").fill("000000");
+            page.locator("#password").fill("pelerin");
+            page.locator("button.btn-primary").click();
+            assertThat(page.locator(".refused")).isVisible();
+            page.locator("#code").fill(codeNow(secret));
+            page.locator("#password").fill("pelerin");
+            page.locator("button.btn-primary").click();
+            assertThat(page.locator(".recovery li")).hasCount(10);
+            page.navigate(bed.address + "/missions");
+            assertThat(page).hasURL(bed.address + "/missions");
+            assertThat(asked("demanded")).hasURL(bed.address + "/login/code");
+        } finally {
+            demandedFrom(House.FactorFor.NOBODY);
+        }
     }
 
     @Test

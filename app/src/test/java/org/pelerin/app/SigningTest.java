@@ -249,7 +249,16 @@ class SigningTest extends PageTest {
         bed.bean(JdbcTemplate.class).update("UPDATE mission SET collected_by = 'tech' WHERE id = ?", m.id);
         HouseService house = bed.bean(HouseService.class);
         House strict = house.house();
-        house.change(new House("", "", House.Paper.A4, false, AttentionRules.DEFAULT, strict.version()), "system");
+        house.change(
+                new House(
+                        "",
+                        "",
+                        House.Paper.A4,
+                        false,
+                        House.FactorFor.NOBODY,
+                        AttentionRules.DEFAULT,
+                        strict.version()),
+                "system");
         try {
             signing.sign(m.id, SignedAs.APPROVED, "", "first");
             assertThat(as()).isEqualTo("APPROVED");
@@ -260,6 +269,7 @@ class SigningTest extends PageTest {
                             "",
                             House.Paper.A4,
                             true,
+                            House.FactorFor.NOBODY,
                             AttentionRules.DEFAULT,
                             house.house().version()),
                     "system");

@@ -143,6 +143,7 @@ class TwoTabsTest {
                             before.address(),
                             before.paper(),
                             before.fourEyes(),
+                            before.factorFor(),
                             before.attention(),
                             houses.house().version()),
                     "system");

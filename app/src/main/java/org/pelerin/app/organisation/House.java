@@ -9,10 +9,35 @@ import org.pelerin.app.platform.language.Texts;
  * @param address lines of it, as reports show them
  * @param paper that reports are printed on
  * @param fourEyes whether who approves a record must be neither its reviewer nor one of those who programmed, placed or collected it
+ * @param factorFor who must give a code when signing in with a password
  * @param attention from when on loggers need somebody
  * @param version grows with every change, so that nobody overwrites what he has not seen
  */
-public record House(String name, String address, Paper paper, boolean fourEyes, AttentionRules attention, int version) {
+public record House(
+        String name,
+        String address,
+        Paper paper,
+        boolean fourEyes,
+        FactorFor factorFor,
+        AttentionRules attention,
+        int version) {
+
+    /** Who must have a second factor; who has none sets it up at the next sign-in. */
+    public enum FactorFor {
+        NOBODY("organisation.house.nobody"),
+        ADMINISTRATORS("organisation.house.administrators"),
+        EVERYBODY("organisation.house.everybody");
+
+        private final String words;
+
+        FactorFor(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return Texts.of(words);
+        }
+    }
 
     /** Sizes of paper (ISO 216 and ANSI). */
     public enum Paper {

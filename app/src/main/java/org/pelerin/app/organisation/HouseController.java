@@ -42,6 +42,7 @@ class HouseController {
         }
         page.addAttribute("logo", house.logo().isPresent());
         page.addAttribute("papers", House.Paper.values());
+        page.addAttribute("factors", House.FactorFor.values());
         return "house/house";
     }
 
@@ -51,6 +52,7 @@ class HouseController {
             @RequestParam(defaultValue = "") String address,
             @RequestParam House.Paper paper,
             @RequestParam(defaultValue = "false") boolean fourEyes,
+            @RequestParam(defaultValue = "NOBODY") House.FactorFor factorFor,
             @ModelAttribute AttentionForm attention,
             @RequestParam int version,
             Principal me,
@@ -62,6 +64,7 @@ class HouseController {
                 read.text("address", address, Length.HOUSE_ADDRESS),
                 paper,
                 fourEyes,
+                factorFor,
                 attention.read(read, house.house().attention()),
                 version);
         page.addAttribute("attention", attention);
@@ -82,6 +85,7 @@ class HouseController {
                             wanted.address(),
                             wanted.paper(),
                             wanted.fourEyes(),
+                            wanted.factorFor(),
                             wanted.attention(),
                             now.version()));
             return page(page);
@@ -100,6 +104,8 @@ class HouseController {
                 h.paper().words(),
                 Texts.of("organisation.houseController.fourEyes"),
                 Texts.of(h.fourEyes() ? "organisation.houseController.yes" : "organisation.houseController.no"),
+                Texts.of("organisation.houseController.secondFactor"),
+                h.factorFor().words(),
                 Texts.of("organisation.houseController.clockTolerance"),
                 AttentionForm.of(h.attention()).clock(),
                 Texts.of("organisation.houseController.nextVisitWithin"),

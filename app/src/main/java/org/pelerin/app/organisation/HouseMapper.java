@@ -15,6 +15,7 @@ interface HouseMapper {
             String address,
             House.Paper paper,
             boolean fourEyes,
+            House.FactorFor factorFor,
             int clockSeconds,
             double clockSecondsPerDay,
             int visitDays,
@@ -30,6 +31,7 @@ interface HouseMapper {
                     h.address(),
                     h.paper(),
                     h.fourEyes(),
+                    h.factorFor(),
                     (int) a.clock().fixed().toSeconds(),
                     a.clock().secondsPerDay(),
                     (int) a.visitWithin().toDays(),
@@ -45,6 +47,7 @@ interface HouseMapper {
                     address,
                     paper,
                     fourEyes,
+                    factorFor,
                     new AttentionRules(
                             new ClockTolerance(Duration.ofSeconds(clockSeconds), clockSecondsPerDay),
                             Duration.ofDays(visitDays),
@@ -56,14 +59,15 @@ interface HouseMapper {
     }
 
     @Select(
-            "SELECT name, address, paper, four_eyes, clock_seconds, clock_seconds_per_day, visit_days, start_hours, calibration_days,"
+            "SELECT name, address, paper, four_eyes, factor_for, clock_seconds, clock_seconds_per_day, visit_days, start_hours, calibration_days,"
                     + " seen_days, version FROM house WHERE id = 1")
     Row house();
 
-    @Update("UPDATE house SET name = #{name}, address = #{address}, paper = #{paper}, four_eyes = #{fourEyes},"
-            + " clock_seconds = #{clockSeconds}, clock_seconds_per_day = #{clockSecondsPerDay},"
-            + " visit_days = #{visitDays}, start_hours = #{startHours}, calibration_days = #{calibrationDays}, seen_days = #{seenDays},"
-            + " version = version + 1 WHERE id = 1 AND version = #{version}")
+    @Update(
+            "UPDATE house SET name = #{name}, address = #{address}, paper = #{paper}, four_eyes = #{fourEyes}, factor_for = #{factorFor},"
+                    + " clock_seconds = #{clockSeconds}, clock_seconds_per_day = #{clockSecondsPerDay},"
+                    + " visit_days = #{visitDays}, start_hours = #{startHours}, calibration_days = #{calibrationDays}, seen_days = #{seenDays},"
+                    + " version = version + 1 WHERE id = 1 AND version = #{version}")
     int change(Row row);
 
     /** Null for none. */

@@ -70,7 +70,8 @@ public class HouseService implements CalibrationNotice {
     private static String words(House h) {
         return h.name() + "; " + h.address().replaceAll("\\s*\\n\\s*", ", ") + "; "
                 + CurrentLanguage.inEnglish(h.paper()::words) + "; approved by "
-                + (h.fourEyes() ? "a second person" : "anybody who may") + "; " + words(h.attention());
+                + (h.fourEyes() ? "a second person" : "anybody who may") + "; second factor for "
+                + CurrentLanguage.inEnglish(h.factorFor()::words) + "; " + words(h.attention());
     }
 
     private static String words(AttentionRules a) {

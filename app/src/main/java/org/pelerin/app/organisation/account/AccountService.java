@@ -3,6 +3,7 @@ package org.pelerin.app.organisation.account;
 import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.security.core.Authentication;
@@ -25,12 +26,16 @@ public class AccountService implements UserDetailsService {
     /** The role of somebody who has said the password, and has to say a code. */
     static final String SECOND = "SECOND";
 
+    /** The role of somebody who has said the password, and has to set up a second factor first. */
+    static final String ENROL = "ENROL";
+
     /** Where a password would be hashed, of who has none: no hash of anything. */
     static final String NO_PASSWORD = "none";
 
     private final AccountMapper accounts;
     private final IdentityMapper identities;
     private final SecondFactor factor;
+    private final HouseService house;
     private final PasswordEncoder passwords;
     private final AuditTrail audit;
     private final Clock machine;
@@ -39,6 +44,7 @@ public class AccountService implements UserDetailsService {
             AccountMapper accounts,
             IdentityMapper identities,
             SecondFactor factor,
+            HouseService house,
             PasswordEncoder passwords,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine) {
@@ -46,6 +52,7 @@ public class AccountService implements UserDetailsService {
         this.accounts = accounts;
         this.identities = identities;
         this.factor = factor;
+        this.house = house;
         this.passwords = passwords;
         this.audit = audit;
     }
@@ -58,7 +65,19 @@ public class AccountService implements UserDetailsService {
             throw new UsernameNotFoundException("signs in with the provider");
         }
         // whoever comes with a password that another gave can do nothing but change it
-        return user(account, account.onceUntilAt() != null ? ONCE : factor.on(account.name()) ? SECOND : role(account));
+        return user(account, account.onceUntilAt() != null ? ONCE : step(account));
+    }
+
+    private String step(Account account) {
+        if (factor.on(account.name())) {
+            return SECOND;
+        }
+        boolean demanded = switch (house.house().factorFor()) {
+            case NOBODY -> false;
+            case ADMINISTRATORS -> account.role().allows(Permission.ADMINISTER);
+            case EVERYBODY -> true;
+        };
+        return demanded ? ENROL : role(account);
     }
 
     /** For who has said the password and the code. */
@@ -71,6 +90,12 @@ public class AccountService implements UserDetailsService {
     static boolean owesCode(Authentication who) {
         return who != null
                 && who.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_" + SECOND));
+    }
+
+    /** Whether somebody has said the password, and has to set up a second factor yet. */
+    static boolean owesFactor(Authentication who) {
+        return who != null
+                && who.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_" + ENROL));
     }
 
     private static String role(Account account) {

@@ -6,7 +6,6 @@ import java.io.IOException;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.language.Texts;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -19,22 +18,17 @@ import org.springframework.web.bind.annotation.RequestParam;
 class CodeController {
 
     private final SecondFactor factor;
-    private final AccountService accounts;
+    private final SignInSteps steps;
     private final SignInGate gate;
     private final SignedIn signedIn;
     private final WhoIsIn who;
     private final AuditTrail audit;
 
     CodeController(
-            SecondFactor factor,
-            AccountService accounts,
-            SignInGate gate,
-            SignedIn signedIn,
-            WhoIsIn who,
-            AuditTrail audit) {
+            SecondFactor factor, SignInSteps steps, SignInGate gate, SignedIn signedIn, WhoIsIn who, AuditTrail audit) {
         this.who = who;
         this.factor = factor;
-        this.accounts = accounts;
+        this.steps = steps;
         this.gate = gate;
         this.signedIn = signedIn;
         this.audit = audit;
@@ -66,9 +60,7 @@ class CodeController {
         }
         gate.passedCode(name);
         try {
-            UserDetails whole = accounts.withoutCode(name);
-            Authentication done = who.becomes(whole, request, response);
-            audit.record(name, "sign in", name, "", source);
+            Authentication done = steps.in(name, request, response);
             signedIn.onAuthenticationSuccess(request, response, done);
             return null;
         } catch (UsernameNotFoundException e) {

@@ -47,7 +47,7 @@ class CountedSignIn extends DaoAuthenticationProvider {
             gate.succeeded(name, source, device);
             audit.record(
                     done.getName(),
-                    AccountService.owesCode(done) ? "give password" : "sign in",
+                    AccountService.owesCode(done) || AccountService.owesFactor(done) ? "give password" : "sign in",
                     done.getName(),
                     "",
                     Texts.stored("stored.countedSignIn.fromSource", "source", source));

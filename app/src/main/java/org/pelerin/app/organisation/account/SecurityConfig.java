@@ -9,6 +9,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
@@ -114,6 +115,9 @@ class SecurityConfig {
                         .access(Permission.ADMINISTER.required())
                         .requestMatchers("/me/password", "/logout", "/login/code")
                         .authenticated()
+                        .requestMatchers("/me/second-factor")
+                        .access((who, route) -> new AuthorizationDecision(
+                                Permission.READ.heldBy(who.get()) || AccountService.owesFactor(who.get())))
                         .requestMatchers(HttpMethod.POST, "/me/**", "/verify")
                         .access(Permission.READ.required())
                         .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
@@ -160,6 +164,10 @@ class SecurityConfig {
         }
         if (request.isUserInRole(AccountService.SECOND)) {
             response.sendRedirect("/login/code");
+            return;
+        }
+        if (request.isUserInRole(AccountService.ENROL)) {
+            response.sendRedirect("/me/second-factor");
             return;
         }
         // asked so early nobody's name is with the request yet, but his session is known

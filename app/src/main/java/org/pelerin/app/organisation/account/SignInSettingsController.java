@@ -1,10 +1,12 @@
 package org.pelerin.app.organisation.account;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.QrCode;
+import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,14 +24,20 @@ class SignInSettingsController {
     private final SecondFactor factor;
     private final OwnSessions sessions;
     private final PasswordAgain again;
+    private final SignInSteps steps;
     private final ProvidedAccounts provided;
 
     SignInSettingsController(
-            SecondFactor factor, OwnSessions sessions, PasswordAgain again, ProvidedAccounts provided) {
+            SecondFactor factor,
+            OwnSessions sessions,
+            PasswordAgain again,
+            SignInSteps steps,
+            ProvidedAccounts provided) {
         this.provided = provided;
         this.factor = factor;
         this.sessions = sessions;
         this.again = again;
+        this.steps = steps;
     }
 
     @GetMapping("/me/sign-in")
@@ -46,7 +54,7 @@ class SignInSettingsController {
 
     /** The secret is shown once it is asked for, and until it is confirmed. */
     @GetMapping("/me/second-factor")
-    String setUp(Principal me, Model page) {
+    String setUp(Principal me, Authentication who, Model page) {
         if (factor.on(me.getName())) {
             return PAGE;
         }
@@ -54,7 +62,7 @@ class SignInSettingsController {
         page.addAttribute("room", "me");
         page.addAttribute("picture", QrCode.svg(SecondFactor.address(me.getName(), secret)));
         page.addAttribute("secret", secret.replaceAll("(.{4})(?=.)", "$1 "));
-        return "people/account/second-factor";
+        return AccountService.owesFactor(who) ? "people/account/enrol" : "people/account/second-factor";
     }
 
     @PostMapping("/me/second-factor")
@@ -62,7 +70,9 @@ class SignInSettingsController {
             @RequestParam(defaultValue = "") String password,
             @RequestParam(defaultValue = "") String code,
             Principal me,
+            Authentication who,
             HttpServletRequest request,
+            HttpServletResponse response,
             RedirectAttributes flash) {
         if (!again.is(me.getName(), password, request.getRemoteAddr(), "turn on second factor")) {
             flash.addFlashAttribute("refused", Texts.of("people.account.secondFactor.thePasswordIsNotRight"));
@@ -75,6 +85,10 @@ class SignInSettingsController {
         }
         flash.addFlashAttribute("codes", codes);
         flash.addFlashAttribute("said", Texts.of("people.account.secondFactor.itIsOn"));
+        if (AccountService.owesFactor(who)) {
+            // it was what stood before everything else
+            steps.in(me.getName(), request, response);
+        }
         return PAGE;
     }
 

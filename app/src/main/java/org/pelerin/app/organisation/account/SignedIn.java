@@ -55,6 +55,10 @@ public class SignedIn implements AuthenticationSuccessHandler {
             response.sendRedirect("/login/code");
             return;
         }
+        if (AccountService.owesFactor(authentication)) {
+            response.sendRedirect("/me/second-factor");
+            return;
+        }
         HttpSession session = request.getSession();
         session.setMaxInactiveInterval(LASTS);
         String browser = request.getHeader(HttpHeaders.USER_AGENT);

@@ -35,6 +35,7 @@ class DemoSignatures {
                         "Quality and cellars\nUpper road 4, Ostrel",
                         House.Paper.A4,
                         true,
+                        House.FactorFor.NOBODY,
                         AttentionRules.DEFAULT,
                         house.house().version()),
                 administrator);
