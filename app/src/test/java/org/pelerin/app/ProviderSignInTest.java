@@ -238,6 +238,30 @@ class ProviderSignInTest {
     }
 
     @Test
+    void who_has_an_address_is_told_by_mail_that_the_sign_in_was_changed() throws Exception {
+        AccountService accounts = bed.bean(AccountService.class);
+        accounts.create("told.of", "Told Of", "pelerin", Role.TECHNICIAN, "system");
+        accounts.create("not.told", "Not Told", "pelerin", Role.TECHNICIAN, "system");
+        accounts.reachBy("told.of", "told.of@valley.invalid", "told.of");
+        AccountAdministration administration = bed.bean(AccountAdministration.class);
+        administration.ownPassword("told.of", "pelerin", "a long row of other words", false);
+        administration.ownPassword("not.told", "pelerin", "a long row of other words", false);
+        Waiting.until(
+                "the mail is there",
+                () -> bed.outdoors().mails().stream().anyMatch(m -> m.to().equals("told.of@valley.invalid")));
+        assertThat(bed.outdoors().mails().stream().filter(m -> m.to().equals("told.of@valley.invalid")))
+                .singleElement()
+                .satisfies(m -> assertThat(m.subject()).isEqualTo("Pelerin: your sign-in was changed"))
+                .satisfies(m -> assertThat(m.text())
+                        .contains("The password of the account told.of was changed.", "tell an administrator at once"));
+        assertThat(bed.bean(JdbcTemplate.class)
+                        .queryForObject(
+                                "SELECT COUNT(*) FROM sign_in_news WHERE account IN ('told.of', 'not.told')",
+                                Integer.class))
+                .isZero();
+    }
+
+    @Test
     void the_last_administrator_stays_one_whatever_the_provider_says() throws Exception {
         JdbcTemplate sql = bed.bean(JdbcTemplate.class);
         IdentityServer.Person ines = known("ines.w", "wardens");

@@ -51,6 +51,7 @@ public class AccountAdministration {
     private final SecondFactorMapper factors;
     private final AccountSiteMapper sites;
     private final IdentityMapper identities;
+    private final SignInNews news;
     private final Optional<Sessions> sessions;
     private final AuditTrail audit;
     private final ApplicationEventPublisher events;
@@ -63,6 +64,7 @@ public class AccountAdministration {
             SecondFactorMapper factors,
             AccountSiteMapper sites,
             IdentityMapper identities,
+            SignInNews news,
             Optional<Sessions> sessions,
             AuditTrail audit,
             ApplicationEventPublisher events,
@@ -73,6 +75,7 @@ public class AccountAdministration {
         this.factors = factors;
         this.sites = sites;
         this.identities = identities;
+        this.news = news;
         this.sessions = sessions;
         this.audit = audit;
         this.events = events;
@@ -241,6 +244,7 @@ public class AccountAdministration {
         String password = OneTimePassword.make();
         once(account.name(), password);
         end(account.name());
+        news.tell(account.name(), SignInNews.What.PASSWORD);
         audit.record(
                 by,
                 "reset password",
@@ -344,6 +348,7 @@ public class AccountAdministration {
             throw new NotChangedException(wrong);
         }
         accounts.password(name, passwords.encode(wanted), null, machine.instant());
+        news.tell(name, SignInNews.What.PASSWORD);
         audit.record(name, "set signing password", name, "", "");
     }
 
@@ -355,6 +360,7 @@ public class AccountAdministration {
     @Transactional
     public void removeSecondFactor(String name, String reason, String by) {
         SecondFactor.remove(factors, audit, need(name).name(), reason, by);
+        news.tell(name, SignInNews.What.FACTOR_OFF);
         end(name);
     }
 
@@ -401,6 +407,7 @@ public class AccountAdministration {
         if (endTokens) {
             events.publishEvent(new TokensEnded(account.name()));
         }
+        news.tell(account.name(), SignInNews.What.PASSWORD);
         audit.record(account.name(), "change own password", account.name(), "", "");
     }
 

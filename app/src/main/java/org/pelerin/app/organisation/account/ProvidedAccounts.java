@@ -73,6 +73,7 @@ public class ProvidedAccounts {
     private final IdentityMapper identities;
     private final AccountSiteMapper sites;
     private final AccountService service;
+    private final SignInNews news;
     private final AuditTrail audit;
     private final Clock machine;
 
@@ -81,12 +82,14 @@ public class ProvidedAccounts {
             IdentityMapper identities,
             AccountSiteMapper sites,
             AccountService service,
+            SignInNews news,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine) {
         this.accounts = accounts;
         this.identities = identities;
         this.sites = sites;
         this.service = service;
+        this.news = news;
         this.audit = audit;
         this.machine = machine;
     }
@@ -121,6 +124,7 @@ public class ProvidedAccounts {
             account = made(name, told);
         } else if (known == null) {
             linked(account, told, account.name());
+            news.tell(account.name(), SignInNews.What.PROVIDER);
         }
         follow(account, told);
         audit.record(name, "sign in", name, "", from);

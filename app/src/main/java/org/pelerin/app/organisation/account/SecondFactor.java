@@ -36,6 +36,7 @@ public class SecondFactor {
     private static final String HMAC = "HmacSHA1";
     private static final String ISSUER = "Pelerin";
 
+    private final SignInNews news;
     private final SecondFactorMapper factors;
     private final Seal seal;
     private final AuditTrail audit;
@@ -43,7 +44,13 @@ public class SecondFactor {
     private final SecureRandom random = new SecureRandom();
     private final TimeBasedOneTimePasswordGenerator generator = new TimeBasedOneTimePasswordGenerator();
 
-    SecondFactor(SecondFactorMapper factors, Seal seal, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
+    SecondFactor(
+            SignInNews news,
+            SecondFactorMapper factors,
+            Seal seal,
+            AuditTrail audit,
+            @Qualifier("machineClock") Clock machine) {
+        this.news = news;
         this.factors = factors;
         this.seal = seal;
         this.audit = audit;
@@ -96,6 +103,7 @@ public class SecondFactor {
             return List.of();
         }
         audit.record(account, "turn on second factor", account, "", "");
+        news.tell(account, SignInNews.What.FACTOR_ON);
         return codes(account);
     }
 
@@ -103,6 +111,7 @@ public class SecondFactor {
     @Transactional
     List<String> newCodes(String account) {
         audit.record(account, "make recovery codes", account, "", "");
+        news.tell(account, SignInNews.What.CODES);
         return codes(account);
     }
 
@@ -143,6 +152,7 @@ public class SecondFactor {
     @Transactional
     void remove(String account, String reason, String by) {
         remove(factors, audit, account, reason, by);
+        news.tell(account, SignInNews.What.FACTOR_OFF);
     }
 
     static void remove(SecondFactorMapper factors, AuditTrail audit, String account, String reason, String by) {
