@@ -183,7 +183,19 @@ class RetentionTest {
                 .contains("was removed on", (String) removal.get("sha256"), "ten years are over");
         for (String gone : List.of(
                 "/window?from=0&to=1&width=9", "/samples.csv", "/bundle.zip", "/derived", "/reports", "/export")) {
-            assertThat(tech.get("/missions/" + id + gone).statusCode()).as(gone).isEqualTo(410);
+            // a person is led to where it is told, a program is told
+            assertThat(tech.get("/missions/" + id + gone)
+                            .headers()
+                            .firstValue("Location")
+                            .orElse(""))
+                    .as(gone)
+                    .endsWith("/missions/" + id + "/removed");
+            assertThat(tech.send(tech.to("/missions/" + id + gone)
+                                    .setHeader("Accept", "application/json")
+                                    .build())
+                            .statusCode())
+                    .as(gone)
+                    .isEqualTo(410);
         }
         for (String path : List.of(
                 "/missions?q=" + SERIAL,
@@ -192,7 +204,7 @@ class RetentionTest {
                 "/",
                 "/to-do",
                 "/retention",
-                "/compare?s=" + id + ":0",
+                "/compare?s=m" + id,
                 "/missions/" + id + "/signatures",
                 "/missions/" + id + "/documentation",
                 "/missions/" + id + "/findings")) {

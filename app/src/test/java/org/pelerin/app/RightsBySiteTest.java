@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.fleet.attention.AttentionService;
@@ -322,9 +323,36 @@ class RightsBySiteTest {
             named = named.replace("{" + e.getKey() + "}", e.getValue());
         }
         assertThat(post(path, named).statusCode()).as(named).isIn(403, 404);
-        assertThat(get("/compare?s=" + far.id + ":0").statusCode()).isEqualTo(403);
-        assertThat(get("/compare?s=" + near.id + ":0," + far.id + ":0").statusCode())
-                .isEqualTo(403);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/compare?s=m{mission}",
+                "/compare?s=m{near},m{mission}",
+                "/compare?s=p{spot}",
+                "/compare/difference?a={near}:0&b={mission}:0&from=0&to=1&width=9",
+                "/limits/1/assign?to=SITE%20{site}",
+                // numbers as they are read otherwise than with digits alone
+                "/missions/{hex}/figures",
+                "/missions/%2B{mission}/window?from=0&to=1&width=9",
+                "/missions/%23{bare}",
+                "/missions?site=0x{barehex}",
+                "/spots/{spot}/hour-map",
+                "/dock/ql-fernw",
+                "/dock/QL-F%C3%89RNW",
+            })
+    void an_address_that_names_it_in_another_way_is_refused_too(String path) throws Exception {
+        String named = path.replace("{near}", "" + near.id)
+                .replace("{hex}", "0x" + Long.toHexString(far.id))
+                .replace("{bare}", Long.toHexString(far.id))
+                .replace("{barehex}", Long.toHexString(Long.parseLong(farThings.get("site"))));
+        for (Map.Entry<String, String> e : farThings.entrySet()) {
+            named = named.replace("{" + e.getKey() + "}", e.getValue());
+        }
+        HttpResponse<String> answer = get(named);
+        assertThat(answer.statusCode()).as(named).isIn(403, 404);
+        assertThat(answer.body()).doesNotContain(FAR, FAR_SERIAL);
     }
 
     @Test

@@ -25,6 +25,12 @@ public class MissionQueries {
         return Optional.ofNullable(missions.byId(id)).map(MissionRow::mission);
     }
 
+    /** A mission that is there, as it is now; its row stays locked until the transaction ends. */
+    public Mission lock(long id) {
+        missions.lockSigned(id);
+        return missions.byId(id).mission();
+    }
+
     public Optional<Mission> ofDevice(String serial, int number) {
         return Optional.ofNullable(missions.byDeviceNumber(serial, number)).map(MissionRow::mission);
     }

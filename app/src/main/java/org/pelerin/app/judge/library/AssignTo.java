@@ -2,6 +2,8 @@ package org.pelerin.app.judge.library;
 
 import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.NotYourSiteException;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.rights.SiteDoor;
 
 /** A spot, a site or a plan that a set of limits is assigned to. */
@@ -35,12 +37,16 @@ record AssignTo(LimitsSource via, long id) {
         return via == LimitsSource.SPOT ? id : null;
     }
 
-    /** Plans are everybody's. */
+    /** What is assigned to a plan changes verdicts at every site. */
     void require(SiteDoor door) {
         switch (via) {
             case SITE -> door.require("site", id);
             case SPOT -> door.require("spot", id);
-            default -> {}
+            default -> {
+                if (!OwnSites.now().all()) {
+                    throw new NotYourSiteException(true);
+                }
+            }
         }
     }
 }

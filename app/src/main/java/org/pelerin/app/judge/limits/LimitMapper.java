@@ -118,10 +118,11 @@ interface LimitMapper {
             + " ORDER BY m.id DESC")
     List<Concerned> concerned(LimitsSource via, long target);
 
-    /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */
-    @Select(
-            "SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
-                    + " JOIN mission_face m ON m.id = k.mission_id AND NOT m.signed WHERE k.set_id = #{set} AND k.version < s.version")
+    /** Missions, as far as whoever asks may change them, that are judged by an earlier version of a set than its newest, and that nobody signed. */
+    @Select("SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
+            + " JOIN mission_face m ON m.id = k.mission_id AND NOT m.signed AND m.state <> 'REMOVED'"
+            + " LEFT JOIN spot_face p ON p.id = m.spot_id"
+            + " WHERE k.set_id = #{set} AND k.version < s.version AND OWN_SITES_OR_NONE(p.site_id)")
     List<Long> behind(long set);
 
     @Select("SELECT COUNT(*) FROM mission_limits WHERE set_id = #{set} AND version = #{version}")

@@ -8,6 +8,7 @@ import java.util.function.Function;
 import java.util.function.LongFunction;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.springframework.util.NumberUtils;
 
 /** Things of one kind that lie at sites, as the room that holds them says it: doors that name one of them are open to whose sites those are. */
 public interface OfSites {
@@ -51,10 +52,16 @@ public interface OfSites {
         return own.all() ? t -> true : t -> of(t).within(own);
     }
 
-    /** Of things that are named by their number. */
+    /** Of things that are named by their number, in whatever way handlers would read one: {@code 0x1f}, {@code +31}, {@code 3 1}. */
     static OfSites numbered(List<String> paths, List<String> parameters, LongFunction<Where> where) {
-        return new Named(
-                paths, parameters, t -> t.matches("\\d{1,18}") ? where.apply(Long.parseLong(t)) : Where.NOWHERE);
+        return new Named(paths, parameters, t -> {
+            try {
+                return where.apply(NumberUtils.parseNumber(t, Long.class));
+            } catch (IllegalArgumentException e) {
+                // no handler reads it either
+                return Where.NOWHERE;
+            }
+        });
     }
 
     /** What is always of the whole installation. */

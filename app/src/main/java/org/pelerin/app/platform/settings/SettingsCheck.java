@@ -15,6 +15,10 @@ import org.springframework.core.env.MapPropertySource;
 /** Looks at the settings before anything else is done, and turns a certificate into what the server takes. */
 public final class SettingsCheck implements EnvironmentPostProcessor {
 
+    /** What a provider of sign-ins is of no use without. */
+    private static final List<String> WITH_ISSUER =
+            List.of("PELERIN_SIGN_IN_CLIENT", "PELERIN_SIGN_IN_SECRET", "PELERIN_SIGN_IN_ROLES");
+
     private static final String CERTIFICATE = "PELERIN_TLS_CERTIFICATE";
     private static final String KEY = "PELERIN_TLS_KEY";
 
@@ -65,6 +69,13 @@ public final class SettingsCheck implements EnvironmentPostProcessor {
         if (certificate != key) {
             out.add((certificate ? KEY : CERTIFICATE)
                     + " is not set: expected both a certificate and its key, or neither.");
+        }
+        if (!set.getOrDefault("PELERIN_SIGN_IN_ISSUER", "").isEmpty()) {
+            for (String name : WITH_ISSUER) {
+                if (set.getOrDefault(name, "").isEmpty()) {
+                    out.add(name + " is not set: nobody could sign in with the provider of PELERIN_SIGN_IN_ISSUER.");
+                }
+            }
         }
         Set<String> known = all.stream().map(Setting::name).collect(Collectors.toSet());
         for (String name : new TreeSet<>(set.keySet())) {

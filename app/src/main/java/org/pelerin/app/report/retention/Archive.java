@@ -4,6 +4,7 @@ import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -12,10 +13,12 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.report.bundle.BundleExport;
+import org.pelerin.core.evidence.Sha256;
 import org.pelerin.link.carrier.CarrierException;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
@@ -36,8 +39,12 @@ class Archive {
         }
     }
 
-    /** A bundle in the archive. */
-    record Kept(String file, String sha256) {}
+    /**
+     * A bundle in the archive.
+     *
+     * @param said hash of what it says of the mission beside its record
+     */
+    record Kept(String file, String sha256, String said) {}
 
     private final BundleExport bundles;
     private final InstallationKeys keys;
@@ -68,6 +75,8 @@ class Archive {
         Path half = at.resolve(name + ".part");
         try {
             Files.createDirectories(at);
+            // before it is written: what changes meanwhile must not be taken for what is in it
+            String said = said(mission);
             byte[] capture = bundles.capture(mission);
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(half))) {
                 bundles.write(mission, capture, by, out);
@@ -78,7 +87,7 @@ class Archive {
             check(half);
             String sha256 = sha256(half);
             Files.move(half, at.resolve(name), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-            return new Kept(name, sha256);
+            return new Kept(name, sha256, said);
         } catch (CarrierException e) {
             throw new NotArchivedException(e.getMessage());
         } catch (IOException e) {
@@ -91,6 +100,11 @@ class Archive {
                 // the next try replaces it
             }
         }
+    }
+
+    /** The hash of what a bundle of a mission would say of it now, beside its record and the audit trail. */
+    String said(Mission mission) {
+        return Sha256.of(new TreeMap<>(bundles.documents(mission)).toString().getBytes(StandardCharsets.UTF_8));
     }
 
     private void check(Path file) throws IOException, NotArchivedException {

@@ -7,6 +7,7 @@ import java.util.regex.Pattern;
 import org.pelerin.app.missions.MissionQueries;
 import org.springframework.core.Ordered;
 import org.springframework.stereotype.Component;
+import org.springframework.util.NumberUtils;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -31,7 +32,7 @@ class RemovedDoor implements HandlerInterceptor, WebMvcConfigurer {
         }
     }
 
-    private static final Pattern OF_MISSION = Pattern.compile("(/api/v1)?/missions/(\\d{1,18})(/.*)?");
+    private static final Pattern OF_MISSION = Pattern.compile("(/api/v1)?/missions/([^/]+)(/.*)?");
     /** What people said of it, and what was handed out, is there still. */
     private static final Pattern STAYS = Pattern.compile("/(removed|findings|signatures|reports/newest|documentation)");
 
@@ -57,15 +58,20 @@ class RemovedDoor implements HandlerInterceptor, WebMvcConfigurer {
         if (!path.matches()) {
             return true;
         }
-        long id = Long.parseLong(path.group(2));
-        String rest = path.group(3) == null ? "" : path.group(3);
-        boolean reads = request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
-        if (path.group(1) != null && rest.isEmpty()
-                || reads && STAYS.matcher(rest).matches()
-                || !missions.removed(id)) {
+        long id;
+        try {
+            id = NumberUtils.parseNumber(path.group(2), Long.class);
+        } catch (IllegalArgumentException e) {
             return true;
         }
-        if (rest.isEmpty() && reads && path.group(1) == null) {
+        String rest = path.group(3) == null ? "" : path.group(3);
+        boolean program = path.group(1) != null;
+        boolean reads = request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
+        if (program && rest.isEmpty() || reads && STAYS.matcher(rest).matches() || !missions.removed(id)) {
+            return true;
+        }
+        String accepted = request.getHeader("Accept");
+        if (!program && accepted != null && accepted.contains("text/html") && request.getHeader("HX-Request") == null) {
             response.sendRedirect("/missions/" + id + "/removed");
             return false;
         }

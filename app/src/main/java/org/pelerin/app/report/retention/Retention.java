@@ -211,6 +211,10 @@ class Retention {
     /** The archive stands: what is record of it goes, in one transaction with the entry in the trail. */
     @Transactional
     void remove(Removal r, Mission m, Archive.Kept kept, Claim claim) {
+        // what others are changing now is waited for, and seen
+        if (!missions.lock(m.id()).equals(m) || !archive.said(m).equals(kept.said())) {
+            throw new NotRemovedException(Texts.of("report.retention.itWasChangedMeanwhile", "id", m.id()));
+        }
         hindered(m).ifPresent(why -> {
             throw new NotRemovedException(why);
         });

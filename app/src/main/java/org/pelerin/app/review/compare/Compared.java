@@ -28,7 +28,7 @@ class Compared {
     static final int MOST = 24;
 
     private static final int MISSIONS_OF_SPOT = 12;
-    private static final Pattern KEY = Pattern.compile("([mp])(\\d{1,15})");
+    static final Pattern KEY = Pattern.compile("([mp])(\\d{1,15})");
 
     /** @param number in the record of its mission */
     record Line(int number, String label, String unit) {}

@@ -57,6 +57,25 @@ class SettingsCheckTest {
     }
 
     @Test
+    void a_provider_of_sign_ins_is_of_no_use_without_a_client_a_secret_and_roles() {
+        assertThat(SettingsCheck.wrong(Map.of(
+                        "PELERIN_SIGN_IN_ISSUER", "https://login.example.org/realms/valley",
+                        "PELERIN_SIGN_IN_CLIENT", "pelerin",
+                        "PELERIN_SIGN_IN_SECRET", "s",
+                        "PELERIN_SIGN_IN_ROLES", "cellar staff=technician, quality=reviewer")))
+                .isEmpty();
+        assertThat(SettingsCheck.wrong(Map.of(
+                        "PELERIN_SIGN_IN_ISSUER", "https://login.example.org",
+                        "PELERIN_SIGN_IN_CLIENT", "pelerin",
+                        "PELERIN_SIGN_IN_SECRET", "s")))
+                .containsExactly(
+                        "PELERIN_SIGN_IN_ROLES is not set: nobody could sign in with the provider of PELERIN_SIGN_IN_ISSUER.");
+        assertThat(SettingsCheck.wrong(Map.of("PELERIN_SIGN_IN_ROLES", "field=boss")))
+                .containsExactly(
+                        "PELERIN_SIGN_IN_ROLES is “field=boss”: expected pairs such as field=technician, quality=reviewer.");
+    }
+
+    @Test
     void a_name_that_is_mistyped_is_told() {
         assertThat(SettingsCheck.wrong(Map.of("PELERIN_PROT", "80")))
                 .containsExactly("PELERIN_PROT is no setting: see docs/settings.md for those that there are.");
