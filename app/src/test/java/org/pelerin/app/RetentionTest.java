@@ -129,6 +129,10 @@ class RetentionTest {
                 .contains("Removal requested");
         long request = requestOf(id);
 
+        // administrators see it where they begin, nobody else does
+        assertThat(admin.get("/to-do").body()).contains("One removal of a record waits for approval.");
+        assertThat(tech.get("/to-do").body()).doesNotContain("waits for approval");
+
         // whoever may not approve does not, and nobody with another's password
         assertThat(post(tech, "/admin/retention/approve", Map.of("ids", "" + request, "password", "pelerin"))
                         .statusCode())

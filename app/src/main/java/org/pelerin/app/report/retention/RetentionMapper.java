@@ -106,4 +106,11 @@ interface RetentionMapper {
 
     @Update("UPDATE record_removal SET state = 'FAILED', message = #{message} WHERE id = #{id} AND state = 'APPROVED'")
     int fail(long id, String message);
+
+    /** How many requests wait for a second person, and how many could not be carried out; of all sites. */
+    record Waiting(long asked, long failed) {}
+
+    @Select(
+            "SELECT COALESCE(SUM(state = 'ASKED'), 0) AS asked, COALESCE(SUM(state = 'FAILED'), 0) AS failed FROM record_removal")
+    Waiting waiting();
 }
