@@ -71,7 +71,8 @@ class RemovedDoor implements HandlerInterceptor, WebMvcConfigurer {
             return true;
         }
         String accepted = request.getHeader("Accept");
-        if (!program && accepted != null && accepted.contains("text/html") && request.getHeader("HX-Request") == null) {
+        boolean page = accepted != null && accepted.contains("text/html") && request.getHeader("HX-Request") == null;
+        if (!program && (page || reads && rest.isEmpty())) {
             response.sendRedirect("/missions/" + id + "/removed");
             return false;
         }
