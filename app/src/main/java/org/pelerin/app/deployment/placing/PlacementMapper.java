@@ -54,11 +54,6 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofLogger(String serial, int limit);
 
-    /** The same as far as whoever asks may see them. */
-    @Select(PLACEMENT
-            + "WHERE g.serial = #{serial} AND OWN_SITES(s.site_id) ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
-    List<Placement> listedOfLogger(String serial, int limit);
-
     @Select("SELECT s.site_id FROM placement p JOIN spot_face s ON s.id = p.spot_id WHERE p.id = #{id}")
     Long siteOf(long id);
 

@@ -123,17 +123,19 @@ public class NoticeRunner implements LongWork {
         wishes.forEach((account, kinds) -> tell(
                 account,
                 kinds,
-                needsOf(account, fleet).stream()
+                needsOf(account, fleet, needs).stream()
                         .filter(n -> !known.contains(account + "/" + subject(n)))
                         .toList(),
                 now));
     }
 
     /** At the sites of somebody. */
-    private List<Need> needsOf(String recipient, List<LoggerOverview> fleet) {
+    private List<Need> needsOf(String recipient, List<LoggerOverview> fleet, List<Need> all) {
         OwnSites own = sites.ofRecipient(recipient);
-        return AttentionService.needs(
-                fleet.stream().filter(l -> own.holds(l.stay().siteId())).toList());
+        return own.all()
+                ? all
+                : AttentionService.needs(
+                        fleet.stream().filter(l -> own.holds(l.stay().siteId())).toList());
     }
 
     /** What tells one need from another of the same logger. */

@@ -29,10 +29,10 @@ public class SiteDoor implements HandlerInterceptor, WebMvcConfigurer {
 
     private record Path(PathPattern pattern, OfSites kind) {}
 
-    private final List<Path> paths = new ArrayList<>();
     /** @param pattern null for every door */
     private record Field(PathPattern pattern, String name, OfSites kind) {}
 
+    private final List<Path> paths = new ArrayList<>();
     private final Map<String, List<Field>> fields = new HashMap<>();
 
     SiteDoor(List<OfSites> kinds) {

@@ -2,6 +2,7 @@ package org.pelerin.app.report.retention;
 
 import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
@@ -9,9 +10,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.pelerin.app.missions.Mission;
@@ -45,6 +43,8 @@ class Archive {
      * @param said hash of what it says of the mission beside its record
      */
     record Kept(String file, String sha256, String said) {}
+
+    private static final int PART = 1 << 16;
 
     private final BundleExport bundles;
     private final InstallationKeys keys;
@@ -123,17 +123,12 @@ class Archive {
     }
 
     private static String sha256(Path file) throws IOException {
-        try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            try (var in = Files.newInputStream(file)) {
-                byte[] part = new byte[1 << 16];
-                for (int n = in.read(part); n >= 0; n = in.read(part)) {
-                    digest.update(part, 0, n);
-                }
+        Sha256 hash = new Sha256();
+        try (InputStream in = Files.newInputStream(file)) {
+            for (byte[] part = in.readNBytes(PART); part.length > 0; part = in.readNBytes(PART)) {
+                hash.add(part);
             }
-            return HexFormat.of().formatHex(digest.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
+        return hash.hex();
     }
 }

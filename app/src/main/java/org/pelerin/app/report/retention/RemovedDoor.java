@@ -33,7 +33,7 @@ class RemovedDoor implements HandlerInterceptor, WebMvcConfigurer {
     }
 
     private static final Pattern OF_MISSION = Pattern.compile("(/api/v1)?/missions/([^/]+)(/.*)?");
-    /** What people said of it, and what was handed out, is there still. */
+    /** What people concluded from it, and what was issued, is there still. */
     private static final Pattern STAYS = Pattern.compile("/(removed|findings|signatures|reports/newest|documentation)");
 
     private final MissionQueries missions;
