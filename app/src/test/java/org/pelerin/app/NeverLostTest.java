@@ -7,6 +7,7 @@ import static org.pelerin.app.OtherProcess.until;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,6 +45,7 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.link.message.MemoryPage;
 import org.pelerin.yard.YardMain;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -200,8 +202,13 @@ class NeverLostTest {
         List<String> blows = new ArrayList<>(List.of("database", "yard", "application", "yard", "database", "yard"));
         Collections.shuffle(blows, random);
         int interrupted = 0;
+        long ninth = pagesOf(missions) / 9;
+        long next = 0;
         for (String blow : blows) {
-            TimeUnit.MILLISECONDS.sleep(300 + random.nextInt(1200));
+            // each falls when about a ninth more of all is here, however fast this machine is
+            next += ninth;
+            long due = next - random.nextInt(100);
+            until(Duration.ofSeconds(60), () -> capturedPages() >= due);
             interrupted += allHome(missions) ? 0 : 1;
             switch (blow) {
                 case "database" -> {
@@ -219,9 +226,28 @@ class NeverLostTest {
         }
         assertThat(interrupted)
                 .as("blows that fell while something was on its way")
-                .isGreaterThanOrEqualTo(4);
+                .isEqualTo(blows.size());
         until(Duration.ofSeconds(150), () -> allHome(missions));
         assertWhole(missions);
+    }
+
+    private long pagesOf(Map<String, Long> missions) throws IOException {
+        long bytes = 0;
+        for (String serial : missions.keySet()) {
+            bytes += CaptureBytes.ofFlash(yardData, serial).length;
+        }
+        return bytes / MemoryPage.SIZE;
+    }
+
+    private long capturedPages() {
+        try (Connection c = database.connect();
+                var s = c.createStatement();
+                ResultSet pages = s.executeQuery("SELECT COUNT(*) FROM capture_page")) {
+            pages.next();
+            return pages.getLong(1);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** Whoever signed in at one process is known to the other. */

@@ -8,11 +8,14 @@ import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.URI;
 import java.net.URLEncoder;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
@@ -96,6 +99,22 @@ class SignInTest {
                 return r.getLong(1);
             }
         }
+    }
+
+    @Test
+    void what_an_open_page_asks_for_after_its_session_has_ended_begins_none() throws Exception {
+        Visitor stranger = new Visitor(bed.address, Duration.ofSeconds(20));
+        for (HttpRequest.Builder request : List.of(
+                stranger.to("/dock").header("HX-Request", "true"),
+                stranger.to("/dock").setHeader("Accept", "*/*"),
+                stranger.to("/dock").header("Sec-Fetch-Dest", "empty"))) {
+            HttpResponse<String> answer = stranger.send(request.build());
+            assertThat(answer.statusCode()).isNotEqualTo(200);
+            assertThat(answer.headers().allValues("Set-Cookie")).isEmpty();
+        }
+        assertThat(stranger.get("/dock").headers().allValues("Set-Cookie"))
+                .as("of a page that somebody opens")
+                .isNotEmpty();
     }
 
     @Test

@@ -41,10 +41,24 @@ public class SignedIn implements AuthenticationSuccessHandler {
         this.languages = languages;
     }
 
+    /**
+     * Where one wanted to be is a page that somebody opened. What a page asks for by itself, which goes on after its session has ended, is none: it would take that
+     * place, and each such request would begin a session of its own beside the one that the form of the sign-in belongs to.
+     */
     static HttpSessionRequestCache cache() {
         HttpSessionRequestCache out = new HttpSessionRequestCache();
         out.setMatchingRequestParameterName(null);
+        out.setRequestMatcher(SignedIn::opensPage);
         return out;
+    }
+
+    private static boolean opensPage(HttpServletRequest request) {
+        String accepted = request.getHeader(HttpHeaders.ACCEPT);
+        String into = request.getHeader("Sec-Fetch-Dest");
+        return "GET".equals(request.getMethod())
+                && request.getHeader("HX-Request") == null
+                && (into == null || into.equals("document"))
+                && (accepted == null || accepted.contains("text/html"));
     }
 
     @Override
