@@ -37,7 +37,7 @@ class CertificatesTest extends PageTest {
         InstallationKeys keys = bed.bean(InstallationKeys.class);
         Instant from = bed.bean(java.time.Clock.class).instant().minus(Duration.ofDays(3));
         Owned authority = SampleCertificates.of(
-                "CN=Mountain authority", SampleCertificates.pair("RSA", 2048), from, KeyUsage.keyCertSign, null);
+                "CN=Mountain authority", SampleCertificates.pair("EC", 384), from, KeyUsage.keyCertSign, null);
         KeyPair pair = SampleCertificates.pair("RSA", 2048);
         Owned own = SampleCertificates.of(
                 "CN=Ostrel\\, quality,O=Creameries", pair, from, KeyUsage.digitalSignature, authority);

@@ -44,7 +44,7 @@ import org.pelerin.core.series.Series;
 class FuzzTest {
 
     private static final long SEED = 20_417;
-    private static final int REQUESTS = Integer.getInteger("pelerin.fuzz", 10_000);
+    private static final int REQUESTS = Integer.getInteger("pelerin.fuzz", 5_000);
 
     private static PrivateDatabase database;
     private static TestBed bed;

@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import java.io.IOException;
 import java.net.CookieManager;
+import java.net.HttpCookie;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -9,6 +10,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -18,6 +20,7 @@ import java.util.stream.Collectors;
 final class Visitor {
 
     private final String address;
+    private final CookieManager jar = new CookieManager();
     private final HttpClient http;
     private volatile String token = "";
 
@@ -25,7 +28,7 @@ final class Visitor {
     Visitor(String address, Duration patience) {
         this.address = address;
         this.http = HttpClient.newBuilder()
-                .cookieHandler(new CookieManager())
+                .cookieHandler(jar)
                 .followRedirects(HttpClient.Redirect.NEVER)
                 .connectTimeout(patience)
                 .build();
@@ -49,6 +52,10 @@ final class Visitor {
                     + own.headers().firstValue("Location").orElse(""));
         }
         token = found(own.body(), "name=\"csrf\" content=\"([^\"]+)\"");
+    }
+
+    List<HttpCookie> cookies() {
+        return jar.getCookieStore().getCookies();
     }
 
     /** What a form that it sends bears; empty for a stranger. */

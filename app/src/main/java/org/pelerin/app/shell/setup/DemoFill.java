@@ -113,11 +113,12 @@ class DemoFill {
         today();
         derived.make(WHO);
         certificates();
-        rounds();
         accounts.create(WHO, "Technician", "pelerin", Role.TECHNICIAN, "system");
         accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
+        // goes to nobody who has no rights where it leads to
+        rounds();
         findings.make(WHO, "review");
         limits.make(WHO, "review");
         signatures.make("review", "admin");

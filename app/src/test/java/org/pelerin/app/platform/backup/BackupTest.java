@@ -183,8 +183,10 @@ class BackupTest {
         for (String passphrase : List.of("", WORDS)) {
             byte[] whole = Files.readAllBytes(written("to-cut", passphrase));
             Random random = new Random(11);
-            for (int i = 0; i < 12; i++) {
-                int at = i == 0 ? whole.length - 1 : random.nextInt(whole.length);
+            int parts = 5;
+            for (int i = 0; i <= parts; i++) {
+                // somewhere in each part of it, and at its very end
+                int at = i == parts ? whole.length - 1 : (int) ((i + random.nextDouble()) / parts * whole.length);
                 Path cut = Files.write(folder.resolve("cut"), Arrays.copyOf(whole, at));
                 refused(into, cut, passphrase);
                 byte[] changed = whole.clone();
