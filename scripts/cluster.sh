@@ -24,19 +24,19 @@ node_start() { # node_start N [first]: joins those that run, or begins the clust
       >"$at/install.log" 2>&1 || fail "the database directory could not be made; see $at/install.log"
   fi
   mkdir -p "$at/temporary"
+  # accounts are each node's own: what is done at its start is not handed to the others. The keeper may cut one off, to see what happens then.
+  secret=$(db_password "$CLUSTER")
+  rm -f "$at/init.sql"
+  (umask 077; { db_accounts "$secret"; printf '%s\n' "CREATE USER IF NOT EXISTS 'keeper'@'127.0.0.1' IDENTIFIED BY '$secret';" "GRANT SUPER ON *.* TO 'keeper'@'127.0.0.1';"; } >"$at/init.sql")
+  if [ "$(id -u)" -eq 0 ]; then chown mysql: "$at/temporary" "$at/init.sql"; fi
   if [ "${2:-}" = first ]; then
-    secret=$(db_password "$CLUSTER")
-    rm -f "$at/init.sql"
-    # the keeper may cut one of them off, to see what happens then
-    (umask 077; { db_accounts "$secret"; echo "CREATE USER IF NOT EXISTS 'keeper'@'127.0.0.1' IDENTIFIED BY '$secret'; GRANT SUPER ON *.* TO 'keeper'@'127.0.0.1';"; } >"$at/init.sql")
     [ -f "$at/data/grastate.dat" ] && sed -i 's/^safe_to_bootstrap:.*/safe_to_bootstrap: 1/' "$at/data/grastate.dat"
-    begin=(--wsrep-new-cluster --init-file="$at/init.sql")
+    begin=(--wsrep-new-cluster)
   fi
-  if [ "$(id -u)" -eq 0 ]; then chown mysql: "$at/temporary"; [ -f "$at/init.sql" ] && chown mysql: "$at/init.sql"; fi
   # a row that a statement has just read here may have been changed on another node: --wsrep-sync-wait waits until what is
   # under way has arrived. A node that dies loses nothing that the others have: they need not all wait for their disks.
   db_run setsid "$(mariadbd_path)" --no-defaults --datadir="$at/data" --tmpdir="$at/temporary" --socket="/tmp/pelerin-db-744$n.sock" --port="744$n" \
-    --bind-address=127.0.0.1 --skip-name-resolve --pid-file="$at/db.pid" --log-error="$at/db.log" \
+    --bind-address=127.0.0.1 --skip-name-resolve --pid-file="$at/db.pid" --log-error="$at/db.log" --init-file="$at/init.sql" \
     --innodb-buffer-pool-size=128M --max-allowed-packet=64M --character-set-server=utf8mb4 \
     --binlog-format=ROW --log-bin-trust-function-creators=1 --innodb-autoinc-lock-mode=2 --innodb-flush-log-at-trx-commit=2 \
     --wsrep-on=ON --wsrep-provider="$(galera_library)" --wsrep-cluster-name=pelerin --wsrep-node-name="node$n" \

@@ -60,6 +60,9 @@ public final class ClusterCheck {
     private final String address;
     private final ClusterWorld world;
     private final Random random;
+    /** Sets what one run does apart from what an earlier one did. */
+    private final String label = Long.toString(Instant.now().getEpochSecond(), 36);
+
     private final HttpClient http =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
     private final Map<String, String> fates = new ConcurrentHashMap<>();
@@ -80,11 +83,15 @@ public final class ClusterCheck {
         long seed = args.length > 3 ? Long.parseLong(args[3]) : System.nanoTime();
         ClusterCheck check = new ClusterCheck(args[0], Path.of(args[1]), seed);
         System.out.println("Seed " + seed);
-        check.begin();
-        for (int round = 1; round <= Integer.parseInt(args[2]); round++) {
-            check.round(round);
+        try {
+            check.begin();
+            for (int round = 1; round <= Integer.parseInt(args[2]); round++) {
+                check.round(round);
+            }
+            check.compare();
+        } catch (Exception e) {
+            check.wrong.add("It could not go on: " + e);
         }
-        check.compare();
         check.wrong.forEach(System.out::println);
         System.out.println(
                 check.wrong.isEmpty() ? "Nothing lost, nothing doubled." : check.wrong.size() + " things are wrong.");
@@ -97,6 +104,12 @@ public final class ClusterCheck {
         station = world.ask(1, "SELECT serial FROM station WHERE serial IS NOT NULL ORDER BY id LIMIT 1")
                 .get(0);
         noted = world.count("SELECT MAX(id) FROM mission WHERE state = 'COLLECTED'");
+        // what an earlier run left signed when it broke off
+        for (String id : world.ask(
+                1,
+                "SELECT mission_id FROM signature WHERE undone_at IS NULL AND (remark = 'begin' OR remark LIKE '%round %')")) {
+            post("/missions/" + id + "/open-again", "reason=left");
+        }
         // one that nothing keeps from being signed
         for (String id : world.ask(
                 1,
@@ -119,6 +132,7 @@ public final class ClusterCheck {
 
     private HttpResponse<String> post(String path, String fields) throws IOException, InterruptedException {
         return reviewer.send(reviewer.to(path)
+                .setHeader("Accept", "*/*")
                 .header("Content-Type", "application/x-www-form-urlencoded")
                 .timeout(Duration.ofSeconds(100))
                 .POST(HttpRequest.BodyPublishers.ofString(
@@ -151,7 +165,7 @@ public final class ClusterCheck {
     }
 
     private void round(int number) throws Exception {
-        String r = "round " + number;
+        String r = label + " round " + number;
         Instant began = Instant.now();
         outdoors("/advance", "{\"seconds\":1200}");
         ExecutorService people = Executors.newFixedThreadPool(6);
@@ -199,7 +213,7 @@ public final class ClusterCheck {
         for (int i = 0; i < 2000; i++) {
             rows.append(at.plusSeconds(60L * i)).append(',').append(5 + i % 7).append(".5\n");
         }
-        return reviewer.send(reviewer.to("/files?name=round-" + number + ".csv")
+        return reviewer.send(reviewer.to("/files?name=" + label + "-" + number + ".csv")
                 .header("X-CSRF-TOKEN", reviewer.token())
                 .header("Content-Type", "application/octet-stream")
                 .timeout(Duration.ofSeconds(100))
@@ -286,12 +300,14 @@ public final class ClusterCheck {
 
     /** What a round did is there as often as it must be. */
     private void held(int number) throws SQLException {
-        String r = "round " + number;
+        String r = label + " round " + number;
         for (int i = 1; i <= 5; i++) {
             once(r + " note " + i, world.count("SELECT COUNT(*) FROM pinned_note WHERE text = ?", r + " note " + i));
         }
         once("sign " + r, world.count("SELECT COUNT(*) FROM signature WHERE mission_id = ? AND remark = ?", signed, r));
-        once("file " + r, world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", "round-" + number + ".csv"));
+        once(
+                "file " + r,
+                world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", label + "-" + number + ".csv"));
         String report = fates.get("report " + r);
         if (report.startsWith("done")) {
             Matcher m = Pattern.compile("/reports/(\\d+)").matcher(report);

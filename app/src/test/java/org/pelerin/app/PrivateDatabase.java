@@ -24,7 +24,12 @@ final class PrivateDatabase implements AutoCloseable {
 
     /** @param options for the server, beyond what every one gets */
     PrivateDatabase(String... options) throws IOException, InterruptedException {
-        this.options = List.of(options);
+        this(List.of(options), List.of(options));
+    }
+
+    /** @param made options that its directory is made with */
+    private PrivateDatabase(List<String> made, List<String> options) throws IOException, InterruptedException {
+        this.options = options;
         directory = Files.createTempDirectory("pelerin-own");
         port = freePort();
         Files.writeString(
@@ -43,9 +48,33 @@ final class PrivateDatabase implements AutoCloseable {
                 "--datadir=" + directory.resolve("data"),
                 "--auth-root-authentication-method=normal",
                 "--skip-test-db"));
-        install.addAll(this.options);
+        install.addAll(made);
         run(install);
         start();
+    }
+
+    /**
+     * One of a cluster.
+     *
+     * @param address where others of it listen; empty to begin one
+     * @param listens where this one does
+     */
+    static PrivateDatabase inCluster(String address, int listens) throws IOException, InterruptedException {
+        List<String> options = new ArrayList<>(List.of(
+                "--wsrep-on=ON",
+                "--wsrep-provider=/usr/lib/galera/libgalera_smm.so",
+                "--wsrep-cluster-address=gcomm://" + address,
+                "--wsrep-node-address=127.0.0.1:" + listens,
+                "--wsrep-sst-method=rsync",
+                "--wsrep-sst-receive-address=127.0.0.1:" + freePort(),
+                "--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:" + listens + ";ist.recv_addr=127.0.0.1:"
+                        + freePort() + ";gcache.size=16M",
+                "--wsrep-sync-wait=1",
+                "--binlog-format=ROW",
+                "--log-bin-trust-function-creators=1",
+                "--innodb-autoinc-lock-mode=2",
+                "--innodb-flush-log-at-trx-commit=0"));
+        return new PrivateDatabase(List.of(), options);
     }
 
     static int freePort() throws IOException {

@@ -3,15 +3,13 @@ package org.pelerin.app.organisation.account;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import org.pelerin.app.platform.sql.LockWait;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.transaction.support.TransactionCallback;
 import org.springframework.transaction.support.TransactionOperations;
 
 /** Transactions that are done again from their start where they lose a deadlock, a little later each time. */
 final class DoneAgain implements TransactionOperations {
-
-    private static final int MOST = 6;
-    private static final int FIRST_PAUSE_MS = 15;
 
     private final TransactionOperations once;
 
@@ -25,7 +23,7 @@ final class DoneAgain implements TransactionOperations {
             try {
                 return once.execute(action);
             } catch (PessimisticLockingFailureException e) {
-                if (attempt == MOST || LockWait.inVain(e) || !paused(FIRST_PAUSE_MS << attempt)) {
+                if (attempt == RetriedOnDeadlock.MOST || LockWait.inVain(e) || !paused(attempt)) {
                     throw e;
                 }
             }
@@ -33,9 +31,10 @@ final class DoneAgain implements TransactionOperations {
     }
 
     /** @return false if the thread is to end */
-    private static boolean paused(int ms) {
+    private static boolean paused(int attempt) {
+        int ms = Math.min(RetriedOnDeadlock.LONGEST_PAUSE_MS, RetriedOnDeadlock.FIRST_PAUSE_MS << attempt);
         try {
-            TimeUnit.MILLISECONDS.sleep(ms + ThreadLocalRandom.current().nextInt(FIRST_PAUSE_MS));
+            TimeUnit.MILLISECONDS.sleep(ms + ThreadLocalRandom.current().nextInt(RetriedOnDeadlock.FIRST_PAUSE_MS));
             return true;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

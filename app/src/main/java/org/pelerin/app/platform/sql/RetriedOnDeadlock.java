@@ -21,11 +21,18 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 @Retryable(
         includes = PessimisticLockingFailureException.class,
         predicate = RetriedOnDeadlock.Outermost.class,
-        maxRetries = 6,
-        delay = 15,
-        jitter = 15,
-        multiplier = 2)
+        maxRetries = RetriedOnDeadlock.MOST,
+        delay = RetriedOnDeadlock.FIRST_PAUSE_MS,
+        jitter = RetriedOnDeadlock.FIRST_PAUSE_MS,
+        multiplier = 2,
+        maxDelay = RetriedOnDeadlock.LONGEST_PAUSE_MS)
 public @interface RetriedOnDeadlock {
+
+    /** How often it is done again: for some four seconds. Where all write to one database, the second time nearly always goes through. */
+    int MOST = 12;
+
+    int FIRST_PAUSE_MS = 15;
+    int LONGEST_PAUSE_MS = 500;
 
     /**
      * Inside another transaction nothing is done again: that one is rolled back as a whole, and whoever began it does it again. Who has waited in vain for
