@@ -8,12 +8,14 @@ import java.io.IOException;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
@@ -145,7 +147,9 @@ class SecurityConfig {
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
                         .defaultAuthenticationEntryPointFor(
-                                new HxRefreshHeaderAuthenticationEntryPoint(),
+                                // no page for the error, which would begin another session
+                                new HxRefreshHeaderAuthenticationEntryPoint(
+                                        new HttpStatusEntryPoint(HttpStatus.FORBIDDEN)),
                                 new RequestHeaderRequestMatcher("HX-Request"))
                         .defaultAuthenticationEntryPointFor(toLogin(), AnyRequestMatcher.INSTANCE))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
