@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.account;
 
-import io.github.wimdeblauwe.htmx.spring.boot.security.HxRefreshHeaderAuthenticationEntryPoint;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -8,14 +7,13 @@ import java.io.IOException;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
@@ -147,10 +145,7 @@ class SecurityConfig {
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
                         .defaultAuthenticationEntryPointFor(
-                                // no page for the error, which would begin another session
-                                new HxRefreshHeaderAuthenticationEntryPoint(
-                                        new HttpStatusEntryPoint(HttpStatus.FORBIDDEN)),
-                                new RequestHeaderRequestMatcher("HX-Request"))
+                                SecurityConfig::refresh, new RequestHeaderRequestMatcher("HX-Request"))
                         .defaultAuthenticationEntryPointFor(toLogin(), AnyRequestMatcher.INSTANCE))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(r -> r.policy(
@@ -181,6 +176,12 @@ class SecurityConfig {
             request.setAttribute("formUnknown", e instanceof CsrfException);
             new AccessDeniedHandlerImpl().handle(request, response, e);
         }
+    }
+
+    /** A part of a page has it loaded anew, and so led to the sign-in. There is no page for this error: it would begin a session beside that of the sign-in. */
+    private static void refresh(HttpServletRequest request, HttpServletResponse response, AuthenticationException e) {
+        response.setHeader("HX-Refresh", "true");
+        response.setStatus(HttpServletResponse.SC_FORBIDDEN);
     }
 
     /** Without the host that the request names: it is whoever asks who says that. */
