@@ -17,6 +17,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.operation.Checkups;
+import org.pelerin.app.platform.operation.Condition;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -95,6 +97,12 @@ class ClusterTest {
                         .isZero();
                 assertThat(ask(first, "SELECT MAX(sequence) - COUNT(*) FROM audit_entry"))
                         .containsExactly("0");
+                assertThat(there.getBean(Checkups.class).look())
+                        .as("two are too few: the end of one leaves no majority")
+                        .anySatisfy(c -> {
+                            assertThat(c.state()).isEqualTo(Condition.State.ATTENTION);
+                            assertThat(c.said()).contains("2 databases are in its cluster");
+                        });
                 assertThat(ask(first, "CHECKSUM TABLE audit_entry"))
                         .isEqualTo(ask(second, "CHECKSUM TABLE audit_entry"));
             }

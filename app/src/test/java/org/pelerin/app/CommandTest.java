@@ -8,6 +8,7 @@ import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -26,7 +27,10 @@ class CommandTest {
 
     private Said run(String environment, String... words) throws IOException, InterruptedException {
         Path copy = home.resolve("pelerin");
-        Files.copy(Path.of("..", "pelerin"), copy, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        Files.createDirectories(home.resolve("scripts"));
+        for (String file : List.of("pelerin", "scripts/cluster.sh")) {
+            Files.copy(Path.of("..", file), home.resolve(file), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        }
         ProcessBuilder builder = new ProcessBuilder("bash", copy.toString());
         for (String word : words) {
             builder.command().add(word);

@@ -52,6 +52,7 @@ class LengthTest {
     private static String sent(String path, Map<String, String> fields) {
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = TestBed.signedIn(context, bed.address);
+            page.navigate(bed.address + "/me");
             String token = page.getAttribute("meta[name=csrf]", "content");
             FormData form = FormData.create().set("_csrf", token);
             fields.forEach(form::set);

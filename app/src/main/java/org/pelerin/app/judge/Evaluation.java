@@ -205,8 +205,7 @@ public class Evaluation {
 
     /** Which of its recorded channels a set of limits would leave unjudged, in words; empty where it names all of them, or none. */
     public String unlimited(Mission mission, Limits set) {
-        List<Channel> recorded =
-                store.recorded(mission).stream().map(Series::channel).toList();
+        List<Channel> recorded = store.channels(mission);
         return UnlimitedChannels.words(
                 limits(only(set), mission, recorded).on(recorded, List.of()),
                 recorded.stream().map(Channel::label).toList());

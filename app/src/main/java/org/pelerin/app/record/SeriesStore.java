@@ -2,6 +2,7 @@ package org.pelerin.app.record;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -126,6 +127,15 @@ public class SeriesStore {
         if (to > from && table.axis() instanceof ListedAxis listed) {
             listed.ready(from, to);
         }
+    }
+
+    /** The channels that were recorded, in their order; no values. */
+    public List<Channel> channels(Mission mission) {
+        return mapper.series(mission.id()).stream()
+                .filter(r -> !r.derived())
+                .sorted(Comparator.comparingInt(SeriesMapper.SeriesRow::channel))
+                .map(r -> Channel.of(r.label(), r.unit()))
+                .toList();
     }
 
     /** How many values the first channels of a mission hold, by their labels and in their order. */

@@ -4,7 +4,6 @@ import io.micrometer.core.instrument.MeterRegistry;
 import io.micrometer.core.instrument.binder.MeterBinder;
 import java.io.File;
 import java.time.Clock;
-import java.time.Duration;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -12,7 +11,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.JdbcTemplate;
 
-/** The database, its clock beside this machine's, and the disk that files on their way need. */
+/** The database's clock beside this machine's, and the disk that files on their way need. */
 @Configuration
 class MachineCheckups {
 
@@ -24,28 +23,6 @@ class MachineCheckups {
     private static final long LITTLE = 1_000_000_000L;
     private static final long NOTHING = 100_000_000L;
     private static final double LARGEST_OFFSET_SECONDS = 2;
-
-    @Bean
-    Checkup database(JdbcTemplate sql, @Qualifier("machineClock") Clock machine) {
-        return new Named("database") {
-            @Override
-            public Condition look() {
-                long began = machine.millis();
-                sql.queryForObject("SELECT 1", Integer.class);
-                String title = Texts.of("platform.operation.machineCheckups.database");
-                Duration took = Duration.ofMillis(machine.millis() - began);
-                return took.compareTo(Duration.ofSeconds(1)) > 0
-                        ? Condition.attention(
-                                title,
-                                Texts.of(
-                                        "platform.operation.machineCheckups.theDatabaseAnswersSlowly",
-                                        "ms",
-                                        took.toMillis()),
-                                Texts.of("platform.operation.machineCheckups.seeWhatItIsBusyWith"))
-                        : Condition.sound(title, Texts.of("platform.operation.machineCheckups.theDatabaseAnswers"));
-            }
-        };
-    }
 
     @Bean
     Checkup clock(JdbcTemplate sql, @Qualifier("machineClock") Clock machine) {
