@@ -50,8 +50,9 @@ public final class People {
     private static final double MOST = 0.95;
 
     private final String address;
-    private final long countFrom;
-    private final long end;
+    private final Duration length;
+    private long countFrom;
+    private long end;
     private final HttpClient http =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(20)).build();
     private final Map<String, List<Double>> took = new ConcurrentHashMap<>();
@@ -59,9 +60,13 @@ public final class People {
 
     private People(String address, Duration length) {
         this.address = address;
+        this.length = length;
+    }
+
+    private void begin() {
         long now = System.nanoTime();
-        this.countFrom = now + length.toNanos() / 3;
-        this.end = now + length.toNanos();
+        countFrom = now + length.toNanos() / 3;
+        end = now + length.toNanos();
     }
 
     /** @param args address, how many people, seconds */
@@ -69,11 +74,17 @@ public final class People {
         int people = args.length > 1 ? Integer.parseInt(args[1]) : 200;
         Duration length = Duration.ofSeconds(args.length > 2 ? Long.parseLong(args[2]) : 90);
         People all = new People(args[0], length);
+        // one after the other: many at once with one name, from one machine, would be taken for somebody who guesses
+        List<String> sessions = new ArrayList<>();
+        for (int i = 0; i < people; i++) {
+            sessions.add(all.signIn(NAMES.get(i % NAMES.size())));
+        }
+        all.begin();
         ExecutorService each = Executors.newFixedThreadPool(people);
         for (int i = 0; i < people; i++) {
             int person = i;
             each.submit(() -> {
-                all.work(NAMES.get(person % NAMES.size()), new Random(person));
+                all.work(sessions.get(person), new Random(person));
                 return null;
             });
         }
@@ -106,21 +117,25 @@ public final class People {
                 .orElse(before);
     }
 
-    private void work(String name, Random random) throws IOException, InterruptedException {
-        think(random);
+    /** The cookie of a session. */
+    private String signIn(String name) throws IOException, InterruptedException {
         HttpResponse<String> door = send("/login", "", null);
         Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(door.body());
         if (!token.find()) {
             throw new IllegalStateException("The sign-in page has no token");
         }
         String cookie = session(door, "");
-        cookie = session(
+        return session(
                 send(
                         "/login",
                         cookie,
                         "username=" + name + "&password=pelerin&_csrf="
                                 + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8)),
                 cookie);
+    }
+
+    private void work(String cookie, Random random) throws IOException, InterruptedException {
+        think(random);
         String next = "/";
         while (System.nanoTime() < end) {
             long began = System.nanoTime();
