@@ -101,8 +101,19 @@ stop_cluster() {
   return 0
 }
 
+cluster_status() {
+  local n
+  for n in $NODES; do
+    node_runs "$n" && say "$CLUSTER: database $n runs"
+    alive "$CLUSTER/app$n/app.pid" app.jar && say "$CLUSTER: application $n runs"
+  done
+  return 0
+}
+
 cluster_up() {
   local n first=
+  # whatever database the environment names: this one is its own
+  unset PELERIN_DB_URL PELERIN_DB_USER PELERIN_DB_PASSWORD
   need_packages cluster
   build
   stop_cluster
@@ -149,6 +160,7 @@ cluster_stay() {
 cluster_demo() {
   [ -z "${1:-}" ] || [ "$1" = --fresh ] || fail "cluster-demo takes --fresh or nothing, not “$1”"
   alone "$CLUSTER"
+  local n at
   if [ "${1:-}" = --fresh ]; then
     stop_cluster
     for n in $NODES; do at=$(node_home "$n"); [ -n "$at" ] && rm -rf "$at"; done

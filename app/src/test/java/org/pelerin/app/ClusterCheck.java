@@ -11,9 +11,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -22,9 +24,11 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.pelerin.link.message.MemoryPage;
 
 /**
- * Rounds of real work on a running {@code ./pelerin cluster-demo}: records are collected, files imported, missions checked anew, signed and reported, all at once, while an
+ * Rounds of real work on a running {@code ./pelerin cluster-demo}: records are collected, files handed in, missions checked anew, signed and reported, all at once, while an
  * application or a database is killed, frozen or cut off at an instant that nobody chose. Whatever was answered is there, once; whatever was not is there once or not at all; all databases
  * hold the same at the end. Ends with 1 where that is not so.
  *
@@ -33,7 +37,6 @@ import java.util.regex.Pattern;
 public final class ClusterCheck {
 
     private static final Duration PATIENCE = Duration.ofSeconds(240);
-    private static final Pattern NUMBER = Pattern.compile("\"id\":(\\d+)");
 
     /** What must be the same on all databases when nobody writes it. */
     private static final List<String> COMPARED = List.of(
@@ -343,8 +346,8 @@ public final class ClusterCheck {
         StringBuilder hex = new StringBuilder();
         world.ask(1, "SELECT HEX(bytes) FROM capture_page WHERE mission_id = ? ORDER BY page", mission)
                 .forEach(hex::append);
-        byte[] here = java.util.HexFormat.of().parseHex(hex);
-        int page = org.pelerin.link.message.MemoryPage.SIZE;
+        byte[] here = HexFormat.of().parseHex(hex);
+        int page = MemoryPage.SIZE;
         // the newest page goes on growing
         int same = Math.max(0, here.length - page);
         if (here.length == 0 || !Arrays.equals(here, 0, same, whole, 0, same)) {
@@ -360,7 +363,6 @@ public final class ClusterCheck {
         System.out.println("Answers: "
                 + fates.values().stream()
                         .map(f -> f.replaceAll(" /.*", ""))
-                        .collect(java.util.stream.Collectors.groupingBy(
-                                f -> f, java.util.TreeMap::new, java.util.stream.Collectors.counting())));
+                        .collect(Collectors.groupingBy(f -> f, TreeMap::new, Collectors.counting())));
     }
 }

@@ -77,7 +77,7 @@ class ClusterTest {
                     () -> ask(second, "SHOW STATUS LIKE 'wsrep_local_state'").equals(List.of("4")));
             try (ConfigurableApplicationContext here = application(first);
                     ConfigurableApplicationContext there = application(second)) {
-                ExecutorService people = Executors.newFixedThreadPool(4);
+                ExecutorService people = Executors.newFixedThreadPool(3);
                 List<Future<?>> all = new ArrayList<>();
                 for (int i = 0; i < EACH; i++) {
                     all.add(site(people, here, "Here " + i));

@@ -176,11 +176,13 @@ class FileController {
                             : Texts.sentence(typed.errors().values().iterator().next()));
             return "redirect:/files/" + id;
         }
-        files.lay(file, before.with(layout));
+        FileSettings settings = before.with(layout);
+        files.lay(file, settings);
+        // with what this form says: a preview that was asked for before may still be on its way
+        files.orderReading(file, settings);
         if (!keep.isBlank()) {
             files.keepLayout(find(id), keep.strip(), me.getName());
         }
-        files.orderReading(find(id));
         return "redirect:/files/" + id;
     }
 

@@ -83,8 +83,10 @@ interface FileMapper {
             + " WHERE id = #{id} AND state = 'READ'")
     int orderTaking(long id, String settings);
 
-    @Update("UPDATE foreign_file SET state = 'READING', done = 0, message = '' WHERE id = #{id} AND state = 'LAYOUT'")
-    int orderReading(long id);
+    /** In the way that who orders it says, whatever else was settled a moment before. */
+    @Update("UPDATE foreign_file SET settings = #{settings}, state = 'READING', done = 0, message = ''"
+            + " WHERE id = #{id} AND state = 'LAYOUT'")
+    int orderReading(long id, String settings);
 
     @Select("SELECT findings FROM foreign_file WHERE id = #{id}")
     String findings(long id);

@@ -40,7 +40,8 @@ public class FileRestore {
         JsonNode name = told.remove("name");
         FileSettings settings = settings(told);
         long id = service.arrive(name == null ? "file" : name.asString("file"), in, settings, by);
-        service.orderReading(files.byId(id));
+        ForeignFile restored = files.byId(id);
+        service.orderReading(restored, service.settings(restored));
         ForeignFile file = files.byId(id);
         FileSummary found = work.read(file, rows -> {});
         files.finish(id, ForeignFile.State.READ, "", service.write(found));

@@ -292,12 +292,12 @@ public class FileService {
 
     /** Has every row looked at. */
     @Transactional
-    void orderReading(ForeignFile file) {
-        String wrong = settings(file).layout().wrong();
+    void orderReading(ForeignFile file, FileSettings settings) {
+        String wrong = settings.layout().wrong();
         if (!wrong.isEmpty()) {
             throw new FileRefusedException(wrong);
         }
-        if (files.orderReading(file.id()) == 1) {
+        if (files.orderReading(file.id(), json.writeValueAsString(settings)) == 1) {
             orders.order(FileRunner.KIND, file.id());
         }
     }

@@ -3,6 +3,7 @@ package org.pelerin.app.platform.operation;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.platform.language.Texts;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -41,7 +42,7 @@ class DatabaseCheckup implements Checkup {
         long began = machine.millis();
         Map<String, Integer> told = new HashMap<>();
         sql.query(ASKED, row -> {
-            told.put(row.getString(1).toLowerCase(java.util.Locale.ROOT), row.getInt(2));
+            told.put(row.getString(1).toLowerCase(Locale.ROOT), row.getInt(2));
         });
         Duration took = Duration.ofMillis(machine.millis() - began);
         if (took.compareTo(SLOW) > 0) {
