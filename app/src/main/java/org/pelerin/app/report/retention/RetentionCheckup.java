@@ -21,11 +21,6 @@ class RetentionCheckup implements Checkup {
     }
 
     @Override
-    public boolean pressing() {
-        return true;
-    }
-
-    @Override
     public Condition look() {
         String title = Texts.of("report.retention.title");
         RetentionMapper.Waiting w = mapper.waiting();
