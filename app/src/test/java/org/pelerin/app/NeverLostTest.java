@@ -192,7 +192,7 @@ class NeverLostTest {
 
     @Test
     void twenty_at_once_while_application_yard_and_database_are_killed_in_turn() throws Exception {
-        world(30);
+        world(60);
         Map<String, Long> missions = fullLoggers(20);
         other = OtherProcess.application(arguments());
         sessionsHoldOnBoth();
@@ -202,11 +202,12 @@ class NeverLostTest {
         List<String> blows = new ArrayList<>(List.of("database", "yard", "application", "yard", "database", "yard"));
         Collections.shuffle(blows, random);
         int interrupted = 0;
-        long ninth = pagesOf(missions) / 9;
+        long thirteenth = pagesOf(missions) / 13;
         long next = 0;
         for (String blow : blows) {
-            // each falls when about a ninth more of all is here, however fast this machine is
-            next += ninth;
+            // each falls when about a thirteenth more of all is here, so that the last one leaves half of it,
+            // which takes longer than a busy machine makes this process wait
+            next += thirteenth;
             long due = next - random.nextInt(100);
             until(Duration.ofSeconds(60), () -> capturedPages() >= due);
             interrupted += allHome(missions) ? 0 : 1;
@@ -219,7 +220,7 @@ class NeverLostTest {
                 case "yard" -> {
                     yard.destroyForcibly().waitFor();
                     TimeUnit.MILLISECONDS.sleep(random.nextInt(1000));
-                    startYard(30);
+                    startYard(60);
                 }
                 default -> other.destroyForcibly().waitFor();
             }
