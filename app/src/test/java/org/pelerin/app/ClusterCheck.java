@@ -28,7 +28,7 @@ import java.util.stream.Collectors;
 import org.pelerin.link.message.MemoryPage;
 
 /**
- * Rounds of real work on a running {@code ./pelerin cluster-demo}: records are collected, files handed in, missions checked anew, signed and reported, all at once, while an
+ * Rounds of real work on a running {@code ./pelerin cluster-demo}: records are collected, files handed in and taken as missions, missions checked anew, signed and reported, all at once, while an
  * application or a database is killed, frozen or cut off at an instant that nobody chose. Whatever was answered is there, once; whatever was not is there once or not at all; all databases
  * hold the same at the end. Ends with 1 where that is not so.
  *
@@ -37,6 +37,8 @@ import org.pelerin.link.message.MemoryPage;
 public final class ClusterCheck {
 
     private static final Duration PATIENCE = Duration.ofSeconds(240);
+
+    private static final int ROWS = 2000;
 
     /** What must be the same on all databases when nobody writes it. */
     private static final List<String> COMPARED = List.of(
@@ -191,7 +193,14 @@ public final class ClusterCheck {
         }));
         all.add(people.submit(() -> deed("judge " + r, () -> post("/missions/" + noted + "/judge-anew", ""))));
         all.add(people.submit(() -> deed("report " + r, () -> post("/missions/" + noted + "/reports", ""))));
-        all.add(people.submit(() -> deed("file " + r, () -> hand(number))));
+        all.add(people.submit(() -> {
+            deed("file " + r, () -> hand(number));
+            try {
+                takeIn(number);
+            } catch (Exception e) {
+                fates.put("taking " + r, "unknown: " + e.getClass().getSimpleName());
+            }
+        }));
         String blow = blow();
         for (Future<?> f : all) {
             f.get();
@@ -199,6 +208,8 @@ public final class ClusterCheck {
         people.shutdown();
         whole();
         settled(r);
+        // what was not answered is begun again, as a person would
+        takeIn(number);
         held(number);
         open(r);
         long ok = fates.entrySet().stream()
@@ -213,7 +224,7 @@ public final class ClusterCheck {
     private HttpResponse<String> hand(int number) throws IOException, InterruptedException {
         StringBuilder rows = new StringBuilder("Time,Air (°C)\n");
         Instant at = Instant.parse("2026-01-01T00:00:00Z").plus(Duration.ofDays(number));
-        for (int i = 0; i < 2000; i++) {
+        for (int i = 0; i < ROWS; i++) {
             rows.append(at.plusSeconds(60L * i)).append(',').append(5 + i % 7).append(".5\n");
         }
         return reviewer.send(reviewer.to("/files?name=" + label + "-" + number + ".csv")
@@ -222,6 +233,34 @@ public final class ClusterCheck {
                 .timeout(Duration.ofSeconds(100))
                 .PUT(HttpRequest.BodyPublishers.ofString(rows.toString()))
                 .build());
+    }
+
+    /** Goes on with the file of a round from wherever it is, until a mission has been made of it; does nothing where it never came in. */
+    private void takeIn(int number) throws Exception {
+        Instant last = Instant.now().plus(PATIENCE);
+        String name = label + "-" + number + ".csv";
+        while (Instant.now().isBefore(last)) {
+            List<String> file = world.ask(
+                    world.anySynced(),
+                    "SELECT CONCAT(id, ' ', state) FROM foreign_file WHERE name = ? AND state <> 'ARRIVING'",
+                    name);
+            if (file.isEmpty()) {
+                return;
+            }
+            String[] idAndState = file.get(0).split(" ");
+            switch (idAndState[1]) {
+                case "TAKEN" -> {
+                    return;
+                }
+                case "LAYOUT" -> reviewer.sendBack("/files/" + idAndState[0], "en");
+                case "READ" -> post("/files/" + idAndState[0] + "/take", "device=" + label + "-" + number);
+                default -> {
+                    // somebody is at it
+                }
+            }
+            TimeUnit.MILLISECONDS.sleep(200);
+        }
+        wrong.add(name + " was not taken in");
     }
 
     private String blow() throws Exception {
@@ -311,6 +350,15 @@ public final class ClusterCheck {
         once(
                 "file " + r,
                 world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", label + "-" + number + ".csv"));
+        // of a file that is here, one mission with all its rows
+        long here = world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", label + "-" + number + ".csv");
+        long missions = world.count(
+                "SELECT COUNT(*) FROM foreign_file f JOIN mission m ON m.id = f.mission_id JOIN series s ON s.mission_id = m.id WHERE f.name = ? AND m.state = 'COLLECTED' AND s.samples = "
+                        + ROWS,
+                label + "-" + number + ".csv");
+        if (missions != here) {
+            wrong.add("file " + r + ": " + here + " here, " + missions + " missions with all of its rows");
+        }
         String report = fates.get("report " + r);
         if (report.startsWith("done")) {
             Matcher m = Pattern.compile("/reports/(\\d+)").matcher(report);

@@ -62,7 +62,11 @@ final class ClusterWorld {
         return Long.parseLong(ask(anySynced(), sql, values).get(0));
     }
 
-    private int anySynced() throws SQLException {
+    /** A database that takes part.
+     *
+     * @throws SQLException if none does
+     */
+    int anySynced() throws SQLException {
         return ALL.stream()
                 .filter(this::synced)
                 .findFirst()

@@ -1,6 +1,7 @@
 package org.pelerin.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -9,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.LongStream;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
@@ -29,6 +31,8 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.ShownUnits;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Series in the database that grow part by part, read again as a whole, in windows and as pictures. */
 @Tag("bed")
@@ -160,6 +164,29 @@ class StoredSeriesTest {
                         .isEqualTo(e.blocks().get(b).data());
             }
         }
+    }
+
+    /** What somebody else does to blocks that were not read is not seen by who reads others, and by who reads them it is. */
+    @Test
+    void of_a_long_record_the_part_is_read_that_is_asked_for() {
+        double[] values = new Random(3).doubles(600_000).toArray();
+        SeriesWriter writer = bed.bean(SeriesWriter.class);
+        Series whole = air(values, 0, 600_000, ClockCorrection.NONE).series();
+        writer.replace(mission, List.of(whole));
+        JdbcTemplate sql = new JdbcTemplate(bed.bean(DataSource.class));
+        Series read = bed.bean(SeriesStore.class).load(stored()).get(0);
+        sql.update("UPDATE series_block SET data = '', sum_value = 7 WHERE mission_id = ? AND block < 128", mission);
+        assertThat(read.values(128 * 4096, 600_000)).containsExactly(Arrays.copyOfRange(values, 128 * 4096, 600_000));
+        assertThatThrownBy(() -> read.values(4096, 4097))
+                .isInstanceOf(PessimisticLockingFailureException.class)
+                .hasMessage("The record of mission " + mission + " was changed while it was read");
+        writer.replace(mission, List.of(whole));
+        assertThat(read.values(4000, 4100)).containsExactly(Arrays.copyOfRange(values, 4000, 4100));
+        // the last block is what it was when the others were told of
+        Series growing = bed.bean(SeriesStore.class).load(stored()).get(0);
+        sql.update("UPDATE series_block SET data = '', samples = 9 WHERE mission_id = ? AND block = 146", mission);
+        assertThat(growing.values(599_000, 600_000)).containsExactly(Arrays.copyOfRange(values, 599_000, 600_000));
+        writer.replace(mission, List.of(whole));
     }
 
     @Test

@@ -15,6 +15,9 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.FormElement;
 
 /** Somebody with cookies and no browser, who follows no redirects; several threads may send at once. */
 final class Visitor {
@@ -84,6 +87,28 @@ final class Visitor {
 
     HttpResponse<String> send(HttpRequest request) throws IOException, InterruptedException {
         return send(request, HttpResponse.BodyHandlers.ofString());
+    }
+
+    /**
+     * Sends the one form of the middle of a page, as it is shown there.
+     *
+     * @throws IllegalStateException if there is none
+     */
+    HttpResponse<String> sendBack(String path, String language) throws IOException, InterruptedException {
+        Document page = Jsoup.parse(
+                send(to(path).header("Accept-Language", language).build()).body());
+        page.select("template").remove();
+        FormElement form = (FormElement) page.selectFirst("main form:has(.main-act)");
+        if (form == null) {
+            throw new IllegalStateException("There is no form at " + path);
+        }
+        String body = form.formData().stream()
+                .map(f -> URLEncoder.encode(f.key(), StandardCharsets.UTF_8) + "="
+                        + URLEncoder.encode(f.value(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        return send(posted(form.attr("action"), body)
+                .header("Accept-Language", language)
+                .build());
     }
 
     <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> as)

@@ -369,14 +369,15 @@ public class Evaluation {
                 // what is signed stays as it was signed
                 return;
             }
-            Judged judged = judge(
-                    mission, on, store.recorded(mission), mission.records().collectedAt());
             try {
+                Judged judged = judge(
+                        mission, on, store.recorded(mission), mission.records().collectedAt());
                 if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
                     return;
                 }
             } catch (PessimisticLockingFailureException e) {
-                // lost against another; within somebody else's transaction that one begins anew
+                // lost against another, or the record was written meanwhile; within somebody else's transaction that
+                // one begins anew
                 if (TransactionSynchronizationManager.isActualTransactionActive()
                         || attempt == ATTEMPTS - 1
                         || LockWait.inVain(e)) {

@@ -6,6 +6,7 @@ import java.util.List;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
@@ -46,6 +47,7 @@ interface SeriesMapper {
         }
     }
 
+    /** {@code data} is null where only the summary was asked for. */
     record BlockRow(
             int block,
             long firstIndex,
@@ -125,6 +127,15 @@ interface SeriesMapper {
             + " AND block BETWEEN #{first} AND #{last}</script>")
     List<ValuesRow> blocksOf(long missionId, List<Integer> channels, int first, int last);
 
+    /** Of all but the last the summaries only. */
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value,"
+            + " IF(block = #{lastBlock}, data, NULL) AS data"
+            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel}"
+            + " AND block BETWEEN #{firstBlock} AND #{lastBlock} ORDER BY block")
+    List<BlockRow> summaries(long missionId, int channel, int firstBlock, int lastBlock);
+
+    /** Within a transaction what an earlier call gave is not held on to. */
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
     @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, data"
             + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel}"
             + " AND block BETWEEN #{firstBlock} AND #{lastBlock} ORDER BY block")

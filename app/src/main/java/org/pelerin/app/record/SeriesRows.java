@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.core.series.Block;
@@ -83,7 +84,8 @@ final class SeriesRows {
         return BlockCodec.decode(data, samples);
     }
 
-    static Block block(SeriesMapper.BlockRow r) {
+    /** @param stored gives its encoded values */
+    static Block block(SeriesMapper.BlockRow r, Supplier<byte[]> stored) {
         return new Block(
                 r.firstIndex(),
                 r.samples(),
@@ -92,7 +94,7 @@ final class SeriesRows {
                 r.maxValue() == null ? Double.NaN : r.maxValue(),
                 r.sumValue(),
                 null,
-                r::data);
+                stored);
     }
 
     /**

@@ -77,7 +77,10 @@ public class SeriesStore {
                 .orElse(ClockCorrection.NONE);
     }
 
-    /** Everything that was recorded. Proportional to the record: not for a page's path. */
+    /**
+     * Everything that was recorded. Its values are read where somebody asks for them, see {@link StoredBlocks}; the summaries are
+     * read of all of it: not for a page's path.
+     */
     public List<Series> recorded(Mission mission) {
         return load(mission, SeriesTable::ofRecorded);
     }
@@ -92,7 +95,6 @@ public class SeriesStore {
         Map<Integer, Series> out = new TreeMap<>();
         for (SeriesTable table : tables(mission).stream().map(of).toList()) {
             if (!table.channels().isEmpty()) {
-                ready(table, 0, table.axis().count());
                 List<Series> series = load(mission, table, 0, Integer.MAX_VALUE);
                 for (int i = 0; i < series.size(); i++) {
                     out.put(table.channels().get(i), series.get(i));
@@ -159,9 +161,8 @@ public class SeriesStore {
         List<Series> out = new ArrayList<>();
         for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
             if (table.channels().contains(row.channel())) {
-                List<Block> blocks = mapper.blocks(mission.id(), row.channel(), first, last).stream()
-                        .map(SeriesRows::block)
-                        .toList();
+                List<Block> blocks =
+                        StoredBlocks.read(mapper, mission.id(), row.channel(), first, Math.min(last, size - 1));
                 boolean all = first == 0 && last >= size - 1;
                 out.add(new Series(
                         Channel.of(row.label(), row.unit()),

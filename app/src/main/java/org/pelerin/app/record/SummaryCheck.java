@@ -30,9 +30,8 @@ public class SummaryCheck {
     public List<String> troubles(Mission m) {
         List<String> out = new ArrayList<>();
         for (SeriesMapper.SeriesRow row : series.series(m.id())) {
-            List<Block> stored = series.blocks(m.id(), row.channel(), 0, Integer.MAX_VALUE).stream()
-                    .map(SeriesRows::block)
-                    .toList();
+            int last = (int) ((row.samples() - 1) / Block.CAPACITY);
+            List<Block> stored = StoredBlocks.read(series, m.id(), row.channel(), 0, last);
             Optional<Block> wrong = stored.stream().filter(b -> !fits(b)).findFirst();
             if (wrong.isPresent()) {
                 out.add(Texts.stored(

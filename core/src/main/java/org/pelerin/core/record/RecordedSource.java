@@ -6,6 +6,7 @@ import java.util.OptionalLong;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.ForkJoinTask;
 import org.pelerin.core.series.Block;
+import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -232,7 +233,9 @@ record RecordedSource(Series series, Spans judged, Spans invalid, OptionalLong g
             for (int n = from; n < to; n++) {
                 Block block = series.blocks().get(n);
                 if (!ahead.containsKey(n)) {
-                    ahead.put(n, ForkJoinPool.commonPool().submit(block::values));
+                    // fetched here, where whoever reads may be in a transaction
+                    byte[] data = block.data();
+                    ahead.put(n, ForkJoinPool.commonPool().submit(() -> BlockCodec.decode(data, block.count())));
                 }
             }
         }

@@ -18,6 +18,8 @@ public final class ListedAxis implements TimeAxis {
     /** Of this many instants one is at hand without reading; blocks and cells begin at one. */
     public static final int MARK = CellSummaries.CELL;
 
+    private static final int AHEAD = 15;
+
     /** Where blocks of instants come from. */
     public interface Source {
 
@@ -193,10 +195,22 @@ public final class ListedAxis implements TimeAxis {
     private long[] block(int number) {
         long[] block = blocks.get(number);
         if (block == null) {
-            read(number, number);
+            read(number, readTo(number));
             block = blocks.get(number);
         }
         return block;
+    }
+
+    /** Who comes from the block before goes on: some more are read with it then. */
+    private int readTo(int number) {
+        int last = number;
+        if (number > 0 && blocks.get(number - 1) != null) {
+            int most = Math.min(blocks.length() - 1, number + AHEAD);
+            while (last < most && blocks.get(last + 1) == null) {
+                last++;
+            }
+        }
+        return last;
     }
 
     private void read(int first, int last) {
