@@ -40,6 +40,9 @@ public final class ClusterCheck {
 
     private static final int ROWS = 2000;
 
+    /** What broke off on its way here was never handed in. */
+    private static final String HANDED_IN = "SELECT COUNT(*) FROM foreign_file WHERE name = ? AND state <> 'ARRIVING'";
+
     /** What must be the same on all databases when nobody writes it. */
     private static final List<String> COMPARED = List.of(
             "audit_entry",
@@ -172,6 +175,7 @@ public final class ClusterCheck {
     private void round(int number) throws Exception {
         String r = label + " round " + number;
         Instant began = Instant.now();
+        int before = wrong.size();
         outdoors("/advance", "{\"seconds\":1200}");
         ExecutorService people = Executors.newFixedThreadPool(6);
         List<Future<?>> all = new ArrayList<>();
@@ -215,6 +219,7 @@ public final class ClusterCheck {
         long ok = fates.entrySet().stream()
                 .filter(e -> e.getKey().contains(r) && e.getValue().startsWith("done"))
                 .count();
+        wrong.stream().skip(before).forEach(System.out::println);
         System.out.printf(
                 "%s: %s; %d of 10 answered at once; whole again after %d s; %d wrong%n",
                 r, blow, ok, Duration.between(began, Instant.now()).toSeconds(), wrong.size());
@@ -347,11 +352,9 @@ public final class ClusterCheck {
             once(r + " note " + i, world.count("SELECT COUNT(*) FROM pinned_note WHERE text = ?", r + " note " + i));
         }
         once("sign " + r, world.count("SELECT COUNT(*) FROM signature WHERE mission_id = ? AND remark = ?", signed, r));
-        once(
-                "file " + r,
-                world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", label + "-" + number + ".csv"));
+        once("file " + r, world.count(HANDED_IN, label + "-" + number + ".csv"));
         // of a file that is here, one mission with all its rows
-        long here = world.count("SELECT COUNT(*) FROM foreign_file WHERE name = ?", label + "-" + number + ".csv");
+        long here = world.count(HANDED_IN, label + "-" + number + ".csv");
         long missions = world.count(
                 "SELECT COUNT(*) FROM foreign_file f JOIN mission m ON m.id = f.mission_id JOIN series s ON s.mission_id = m.id WHERE f.name = ? AND m.state = 'COLLECTED' AND s.samples = "
                         + ROWS,

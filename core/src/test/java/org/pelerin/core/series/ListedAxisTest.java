@@ -136,6 +136,35 @@ class ListedAxisTest {
         assertThat(reads).isEmpty();
     }
 
+    @Test
+    void who_goes_on_from_block_to_block_has_some_read_ahead_and_none_twice() {
+        long[] own = new long[40 * Block.CAPACITY + 3];
+        Arrays.setAll(own, i -> 1_770_000_000_000L + 7_000L * i);
+        long[] marks = new long[(own.length + ListedAxis.MARK - 1) / ListedAxis.MARK];
+        Arrays.setAll(marks, m -> own[m * ListedAxis.MARK]);
+        List<String> reads = new ArrayList<>();
+        ListedAxis lazy = ListedAxis.rows(
+                own.length,
+                marks,
+                (first, last) -> {
+                    reads.add(first + "-" + last);
+                    List<long[]> out = new ArrayList<>();
+                    for (int b = first; b <= last; b++) {
+                        out.add(Arrays.copyOfRange(
+                                own, b * Block.CAPACITY, Math.min(own.length, (b + 1) * Block.CAPACITY)));
+                    }
+                    return out;
+                },
+                Duration.ofSeconds(7),
+                Instant.ofEpochMilli(own[own.length - 1] + 7_000));
+        // somebody was there before
+        lazy.ownMillisAt(30 * Block.CAPACITY + 1);
+        for (int i = 0; i < own.length; i++) {
+            assertThat(lazy.ownMillisAt(i)).isEqualTo(own[i]);
+        }
+        assertThat(reads).containsExactly("30-30", "0-0", "1-16", "17-29", "31-40");
+    }
+
     /** An independent second way: one after the other. */
     private static long linear(ListedAxis axis, long millis) {
         for (long i = 0; i < axis.count(); i++) {
