@@ -258,7 +258,7 @@ public final class ClusterCheck {
                     return;
                 }
                 case "LAYOUT" -> reviewer.sendBack("/files/" + idAndState[0], "en");
-                case "READ" -> post("/files/" + idAndState[0] + "/take", "device=" + label + "-" + number);
+                case "READ" -> post("/files/" + idAndState[0] + "/take", "again=true&device=" + label + "-" + number);
                 default -> {
                     // somebody is at it
                 }

@@ -32,10 +32,12 @@ interface WorkMapper {
                     + " AND (claim IS NULL OR until_at < #{now}) AND (#{kind} = '' OR kind = #{kind})")
     Backlog backlog(String kind, long now);
 
+    /** @param kinds not empty */
     @Select(
-            "SELECT kind, id, awaited, IF(claim IS NULL, attempts, attempts + 1) AS attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"
-                    + " AND (claim IS NULL OR until_at < #{now}) ORDER BY due_at, id")
-    List<Due> due(String kind, long now);
+            "<script>SELECT kind, id, awaited, IF(claim IS NULL, attempts, attempts + 1) AS attempts FROM work WHERE kind IN"
+                    + " <foreach collection='kinds' item='k' open='(' separator=',' close=')'>#{k}</foreach>"
+                    + " AND due_at &lt;= #{now} AND (claim IS NULL OR until_at &lt; #{now}) ORDER BY due_at, id</script>")
+    List<Due> due(@Param("kinds") Collection<String> kinds, @Param("now") long now);
 
     /** The attempts first: the server sets one column after the other. */
     @Update(

@@ -48,22 +48,35 @@ class WorkRunner {
                         w -> new Kind(w, Executors.newFixedThreadPool(w.atOnce()), new Semaphore(w.atOnce()))));
     }
 
+    /** One question for what is due of all kinds that have a thread free. */
     @Scheduled(fixedDelay = 200)
     void look() {
-        for (Kind kind : kinds.values()) {
-            try {
-                claim(kind);
-            } catch (DataAccessException | TransactionException e) {
-                LOG.warn("Work of the kind {} cannot be looked up: {}", kind.work.kind(), e.getMessage());
-            }
-        }
-    }
-
-    private void claim(Kind kind) {
-        if (kind.free.availablePermits() == 0) {
+        List<String> free = kinds.values().stream()
+                .filter(k -> k.free.availablePermits() > 0)
+                .map(k -> k.work.kind())
+                .toList();
+        if (free.isEmpty()) {
             return;
         }
-        for (WorkMapper.Due due : orders.due(kind.work.kind(), machine.millis())) {
+        Map<String, List<WorkMapper.Due>> due;
+        try {
+            due = orders.due(free, machine.millis()).stream().collect(Collectors.groupingBy(WorkMapper.Due::kind));
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("Work cannot be looked up: {}", e.getMessage());
+            return;
+        }
+        due.forEach((kind, all) -> {
+            try {
+                claim(kinds.get(kind), all);
+            } catch (RuntimeException e) {
+                // what stops one kind stops no other
+                LOG.warn("Work of the kind {} cannot be claimed: {}", kind, e.getMessage());
+            }
+        });
+    }
+
+    private void claim(Kind kind, List<WorkMapper.Due> all) {
+        for (WorkMapper.Due due : all) {
             if (kind.work.ready(due.id(), due.awaited())) {
                 if (!kind.free.tryAcquire()) {
                     return;

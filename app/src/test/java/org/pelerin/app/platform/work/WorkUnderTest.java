@@ -29,7 +29,7 @@ public final class WorkUnderTest {
 
     /** Claims it as a worker that dies at once. */
     public Claim taken(long id) {
-        WorkMapper.Due due = mapper.due(KIND, machine.millis()).stream()
+        WorkMapper.Due due = mapper.due(List.of(KIND), machine.millis()).stream()
                 .filter(d -> d.id() == id)
                 .findFirst()
                 .orElseThrow();
