@@ -6,11 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
+import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.List;
+import java.util.Map;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -19,6 +23,7 @@ import org.pelerin.app.organisation.account.AccountAdministration;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.Role;
 import org.pelerin.app.organisation.token.ApiTokens;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 
 /** Accounts: made, changed, disabled, and how people come to a password of their own. */
@@ -42,6 +47,31 @@ class AccountsTest {
         page.fill("#username", name);
         page.fill("#password", password);
         page.press("#password", "Enter");
+    }
+
+    /** A row that stays as it is need not be written. */
+    @Test
+    void when_a_session_was_last_used_is_kept_to_the_minute_and_it_lasts_twelve_hours() throws Exception {
+        Visitor visitor = Visitor.signedIn(bed.address, "tech");
+        String cookie = visitor.cookies().stream()
+                .filter(c -> c.getName().equals("SESSION"))
+                .findFirst()
+                .orElseThrow()
+                .getValue();
+        visitor.get("/missions");
+        Map<String, Object> row = new JdbcTemplate(bed.bean(DataSource.class))
+                .queryForMap(
+                        "SELECT CREATION_TIME, LAST_ACCESS_TIME, EXPIRY_TIME FROM SPRING_SESSION WHERE SESSION_ID = ?",
+                        new String(Base64.getDecoder().decode(cookie), StandardCharsets.UTF_8));
+        long created = (Long) row.get("CREATION_TIME");
+        long used = (Long) row.get("LAST_ACCESS_TIME");
+        long ends = (Long) row.get("EXPIRY_TIME");
+        long now = System.currentTimeMillis();
+        assertThat(used == created || used % 60_000 == 0).isTrue();
+        assertThat(used).isBetween(created, now);
+        assertThat(ends % 60_000).isZero();
+        assertThat(Duration.ofMillis(ends - now)).isBetween(Duration.ofMinutes(12 * 60 - 2), Duration.ofHours(12));
+        assertThat(visitor.get("/missions").statusCode()).isEqualTo(200);
     }
 
     @Test
