@@ -6,8 +6,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.pelerin.app.platform.language.Texts;
+import org.springframework.core.NestedRuntimeException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.TransientDataAccessResourceException;
+import org.springframework.jdbc.support.JdbcTransactionManager;
 import org.springframework.transaction.CannotCreateTransactionException;
 
 /** Why nothing can be stored now, as far as an error tells: nobody who asked did anything wrong, and asking again later is right. */
@@ -16,6 +18,11 @@ public enum StorageTrouble {
             503,
             "platform.web.storageTrouble.theDatabaseDoesNotAnswer",
             "platform.web.storageTrouble.nothingWasSavedTryAgain"),
+    /** The connection broke off at the end of a transaction, which the database may have committed. */
+    DATABASE_GONE_AT_COMMIT(
+            503,
+            "platform.web.storageTrouble.theDatabaseStoppedAnsweringWhile",
+            "platform.web.storageTrouble.whetherItWasSavedIs"),
     DATABASE_FULL(
             507,
             "platform.web.storageTrouble.theDatabaseIsFull",
@@ -59,6 +66,7 @@ public enum StorageTrouble {
     /** What an error, or what caused it, tells; empty where it is of something else. */
     public static Optional<StorageTrouble> of(Throwable thrown) {
         boolean gone = false;
+        boolean unsure = false;
         for (Throwable t = thrown; t != null; t = t.getCause()) {
             if (t instanceof SQLException s && NO_ROOM.contains(s.getErrorCode())) {
                 return Optional.of(DATABASE_FULL);
@@ -69,17 +77,29 @@ public enum StorageTrouble {
                 return Optional.of(DISK);
             }
             gone |= databaseGone(t);
+            unsure |= atCommit(t);
         }
-        return gone ? Optional.of(DATABASE_GONE) : Optional.empty();
+        if (!gone) {
+            return Optional.empty();
+        }
+        return Optional.of(unsure ? DATABASE_GONE_AT_COMMIT : DATABASE_GONE);
+    }
+
+    /** As {@link JdbcTransactionManager} calls a commit that failed; the rollback that it tries then fails in its place. */
+    private static boolean atCommit(Throwable t) {
+        return t instanceof NestedRuntimeException
+                && t.getMessage() != null
+                && (t.getMessage().startsWith("JDBC commit") || t.getMessage().startsWith("JDBC rollback"));
     }
 
     private static boolean databaseGone(Throwable t) {
         return t instanceof CannotCreateTransactionException
                 || t instanceof DataAccessResourceFailureException
                 || t instanceof TransientDataAccessResourceException
-                // SQLSTATE class 08: connection exceptions
+                // SQLSTATE class 08: connection exceptions; 25S03: the driver has another connection now, and the
+                // transaction is lost
                 || t instanceof SQLException s
                         && s.getSQLState() != null
-                        && s.getSQLState().startsWith("08");
+                        && (s.getSQLState().startsWith("08") || s.getSQLState().equals("25S03"));
     }
 }

@@ -31,6 +31,7 @@ class StorageTroubleFilter extends OncePerRequestFilter {
 
     private final Map<StorageTrouble, String> pages = new EnumMap<>(Map.of(
             StorageTrouble.DATABASE_GONE, page("/templates/database-gone.html"),
+            StorageTrouble.DATABASE_GONE_AT_COMMIT, page("/templates/database-unsure.html"),
             StorageTrouble.DATABASE_FULL, page("/templates/database-full.html"),
             StorageTrouble.DISK, page("/templates/disk.html")));
 

@@ -7,15 +7,23 @@ import static org.assertj.core.api.Assertions.catchThrowable;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.lang.reflect.Proxy;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.SQLNonTransientConnectionException;
+import java.util.List;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.Test;
+import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+import org.springframework.jdbc.support.JdbcTransactionManager;
 import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.multipart.MultipartException;
 
 class StorageTroubleTest {
@@ -32,6 +40,34 @@ class StorageTroubleTest {
         assertThat(StorageTrouble.of(new SQLException("without a state"))).isEmpty();
         assertThat(StorageTrouble.of(new IllegalStateException())).isEmpty();
         assertThat(StorageTrouble.of(new IOException("Broken pipe"))).isEmpty();
+    }
+
+    /** A database may have committed what it could not answer to; and the driver's way of saying that it has another connection now. */
+    @Test
+    void where_the_connection_broke_off_at_the_end_nobody_claims_to_know_whether_it_was_saved() throws Exception {
+        SQLException lost = new SQLNonTransientConnectionException("closed", "08000");
+        SQLException other = new SQLException("Driver has reconnected", "25S03");
+        for (SQLException e : List.of(lost, other)) {
+            Connection connection = (Connection) Proxy.newProxyInstance(
+                    getClass().getClassLoader(), new Class<?>[] {Connection.class}, (p, m, a) -> {
+                        if (List.of("commit", "rollback").contains(m.getName())) {
+                            throw e;
+                        }
+                        return m.getReturnType() == boolean.class ? false : null;
+                    });
+            DataSource source = new SingleConnectionDataSource(connection, true);
+            TransactionTemplate transaction = new TransactionTemplate(new JdbcTransactionManager(source));
+            Throwable thrown = catchThrowable(() -> transaction.executeWithoutResult(t -> {}));
+            assertThat(StorageTrouble.of(thrown)).as("%s", thrown).contains(StorageTrouble.DATABASE_GONE_AT_COMMIT);
+        }
+        MockHttpServletResponse answer = new MockHttpServletResponse();
+        new StorageTroubleFilter().doFilter(new MockHttpServletRequest("POST", "/notes"), answer, (q, a) -> {
+            throw new DataAccessResourceFailureException("JDBC commit; no answer", lost);
+        });
+        assertThat(answer.getStatus()).isEqualTo(503);
+        assertThat(answer.getContentAsString())
+                .contains("Whether it was saved is not known")
+                .doesNotContain("http-equiv=\"refresh\"");
     }
 
     @Test
