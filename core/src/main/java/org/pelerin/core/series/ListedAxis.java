@@ -11,7 +11,7 @@ import java.util.concurrent.atomic.AtomicReferenceArray;
  * takes, or those of rows that were taken about every so often.
  *
  * <p>Held in memory whole, 8 bytes an instant; or every {@value #MARK}th only, and blocks of {@value Block#CAPACITY} that are read when
- * one of their instants is asked for. Finding an index reads one block then, and the edges of a view drawn from summaries none.
+ * one of their instants is asked for; some more of them where the block before is at hand. Finding an index reads once then, and the edges of a view drawn from summaries none.
  */
 public final class ListedAxis implements TimeAxis {
 

@@ -35,6 +35,11 @@ class StorageTroubleFilter extends OncePerRequestFilter {
             StorageTrouble.DATABASE_FULL, page("/templates/database-full.html"),
             StorageTrouble.DISK, page("/templates/disk.html")));
 
+    private static final Pattern AGAIN = Pattern.compile("<meta http-equiv=\"refresh\"\\s+content=\"\\d+\">");
+
+    /** In answer to what was to be changed. */
+    private final String unchanged = page("/templates/database-gone-unchanged.html");
+
     StorageTroubleFilter() throws IOException {}
 
     /** In the language of whoever asked; no template engine, which may be what failed. */
@@ -67,7 +72,17 @@ class StorageTroubleFilter extends OncePerRequestFilter {
                     "Content-Security-Policy",
                     "default-src 'none'; style-src 'self'; font-src 'self'; frame-ancestors 'none'");
             response.setContentType("text/html;charset=UTF-8");
-            response.getWriter().write(in(AskedLanguage.of(request), pages.get(trouble)));
+            response.getWriter().write(in(AskedLanguage.of(request), page(trouble, request.getMethod())));
         }
+    }
+
+    /** Only what was asked for is asked for again by itself: an address that takes forms need not be one to look at. */
+    private String page(StorageTrouble trouble, String method) {
+        if (method.equals("GET")) {
+            return pages.get(trouble);
+        }
+        return trouble == StorageTrouble.DATABASE_GONE
+                ? unchanged
+                : AGAIN.matcher(pages.get(trouble)).replaceAll("");
     }
 }

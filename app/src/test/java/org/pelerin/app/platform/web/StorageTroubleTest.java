@@ -70,6 +70,24 @@ class StorageTroubleTest {
                 .doesNotContain("http-equiv=\"refresh\"");
     }
 
+    /** A page that asks for its address again would ask for what only takes forms. */
+    @Test
+    void what_was_to_be_changed_is_not_asked_for_again_by_itself() throws Exception {
+        assertThat(gone("GET")).contains("http-equiv=\"refresh\"", "tries again every five seconds");
+        assertThat(gone("POST"))
+                .contains("Nothing was saved. Go back and try again")
+                .doesNotContain("refresh");
+    }
+
+    private static String gone(String method) throws Exception {
+        MockHttpServletResponse answer = new MockHttpServletResponse();
+        new StorageTroubleFilter().doFilter(new MockHttpServletRequest(method, "/missions/1/notes"), answer, (q, a) -> {
+            throw new CannotCreateTransactionException("no connection");
+        });
+        assertThat(answer.getStatus()).isEqualTo(503);
+        return answer.getContentAsString();
+    }
+
     @Test
     void a_full_database_is_told_from_a_lost_connection() {
         SQLException full = new SQLException("The table 'job' is full", "HY000", 1114);
@@ -89,7 +107,8 @@ class StorageTroubleTest {
         });
         assertThat(answer.getStatus()).isEqualTo(507);
         assertThat(answer.getContentAsString())
-                .contains("The server cannot write to its disk.", "earlier data are safe");
+                .contains("The server cannot write to its disk.", "earlier data are safe")
+                .doesNotContain("refresh");
         assertThat(StorageTrouble.of(new MultipartException(
                         "Failed", new IOException("The temporary upload location [/tmp/x] is not valid"))))
                 .contains(StorageTrouble.DISK);
