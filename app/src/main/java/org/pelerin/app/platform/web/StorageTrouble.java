@@ -63,6 +63,11 @@ public enum StorageTrouble {
         return Texts.of(detail);
     }
 
+    /** The same told to who asked: who only looked had nothing to save. */
+    public StorageTrouble inAnswerTo(String method) {
+        return this == DATABASE_GONE_AT_COMMIT && Set.of("GET", "HEAD").contains(method) ? DATABASE_GONE : this;
+    }
+
     /** What an error, or what caused it, tells; empty where it is of something else. */
     public static Optional<StorageTrouble> of(Throwable thrown) {
         boolean gone = false;

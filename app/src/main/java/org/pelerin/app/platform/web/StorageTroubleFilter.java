@@ -21,7 +21,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
  * Stands before everything, the session's store included: where nothing can be stored ({@link StorageTrouble}) it answers with a page that needs
- * neither, and looks again by itself. The pool connects anew as soon as the database is back.
+ * neither, and, where somebody only looked, looks again by itself. The pool connects anew as soon as the database is back.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
@@ -29,13 +29,13 @@ class StorageTroubleFilter extends OncePerRequestFilter {
 
     private static final Pattern TEXT = Pattern.compile(" th:text=\"#\\{([\\w.]+)}\">");
 
+    private static final Pattern AGAIN = Pattern.compile("<meta http-equiv=\"refresh\"\\s+content=\"\\d+\">");
+
     private final Map<StorageTrouble, String> pages = new EnumMap<>(Map.of(
             StorageTrouble.DATABASE_GONE, page("/templates/database-gone.html"),
             StorageTrouble.DATABASE_GONE_AT_COMMIT, page("/templates/database-unsure.html"),
             StorageTrouble.DATABASE_FULL, page("/templates/database-full.html"),
             StorageTrouble.DISK, page("/templates/disk.html")));
-
-    private static final Pattern AGAIN = Pattern.compile("<meta http-equiv=\"refresh\"\\s+content=\"\\d+\">");
 
     /** In answer to what was to be changed. */
     private final String unchanged = page("/templates/database-gone-unchanged.html");
@@ -60,7 +60,9 @@ class StorageTroubleFilter extends OncePerRequestFilter {
         try {
             chain.doFilter(request, response);
         } catch (IOException | ServletException | RuntimeException e) {
-            StorageTrouble trouble = StorageTrouble.of(e).orElse(null);
+            StorageTrouble trouble = StorageTrouble.of(e)
+                    .map(t -> t.inAnswerTo(request.getMethod()))
+                    .orElse(null);
             if (response.isCommitted() || trouble == null) {
                 throw e;
             }

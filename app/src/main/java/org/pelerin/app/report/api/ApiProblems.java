@@ -1,5 +1,6 @@
 package org.pelerin.app.report.api;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.stream.Collectors;
@@ -145,14 +146,15 @@ class ApiProblems {
     }
 
     @ExceptionHandler(Exception.class)
-    ResponseEntity<ProblemDetail> other(Exception e) {
+    ResponseEntity<ProblemDetail> other(Exception e, HttpServletRequest request) {
         if (e instanceof ErrorResponse known) {
             return ResponseEntity.status(known.getStatusCode())
                     .headers(known.getHeaders())
                     .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                     .body(known.getBody());
         }
-        StorageTrouble trouble = StorageTrouble.of(e).orElse(null);
+        StorageTrouble trouble =
+                StorageTrouble.of(e).map(t -> t.inAnswerTo(request.getMethod())).orElse(null);
         if (trouble != null) {
             LOG.warn("{}: {}", trouble.title(), e.getMessage());
             return storage(trouble);

@@ -20,6 +20,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.sql.PassingTrouble;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SummaryCheck;
@@ -112,6 +113,7 @@ public class MissionCheck {
                 }
                 return again.series();
             } catch (RuntimeException e) {
+                PassingTrouble.rethrow(e);
                 out.add(Texts.stored("stored.missionCheck.itsCaptureCannotBeDecoded", "reason", e.getMessage()));
                 return null;
             }
@@ -128,6 +130,7 @@ public class MissionCheck {
         try {
             return fileRecord.again(file.get());
         } catch (IOException | RuntimeException e) {
+            PassingTrouble.rethrow(e);
             out.add(Texts.stored("stored.missionCheck.theOriginalFileCannotBe", "reason", e.getMessage()));
             return null;
         }
@@ -142,6 +145,7 @@ public class MissionCheck {
             out.addAll(summaries.troubles(m));
             return stored;
         } catch (RuntimeException e) {
+            PassingTrouble.rethrow(e);
             out.add(Texts.stored("stored.missionCheck.itsStoredRecordCannotBe", "reason", e.getMessage()));
             return null;
         }

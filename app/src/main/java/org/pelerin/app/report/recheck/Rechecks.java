@@ -9,6 +9,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.evidence.seal.SealCheck;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.sql.PassingTrouble;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
@@ -79,11 +80,12 @@ public class Rechecks {
         return c == null || !c.busy() ? Optional.empty() : Optional.ofNullable(mapper.next(c.lastMission()));
     }
 
-    /** Whatever is wrong with one mission stops no other. */
+    /** Whatever is wrong with one mission stops no other; a database that is away is nothing that is wrong with a mission. */
     List<String> look(long mission) {
         try {
             return check.troubles(mission);
         } catch (RuntimeException e) {
+            PassingTrouble.rethrow(e);
             return List.of(Texts.stored("stored.rechecks.itCannotBeChecked", "reason", e.getMessage()));
         }
     }

@@ -68,6 +68,9 @@ class StorageTroubleTest {
         assertThat(answer.getContentAsString())
                 .contains("Whether it was saved is not known")
                 .doesNotContain("http-equiv=\"refresh\"");
+        // who only looked had nothing to save
+        assertThat(StorageTrouble.DATABASE_GONE_AT_COMMIT.inAnswerTo("GET")).isEqualTo(StorageTrouble.DATABASE_GONE);
+        assertThat(StorageTrouble.DATABASE_FULL.inAnswerTo("GET")).isEqualTo(StorageTrouble.DATABASE_FULL);
     }
 
     /** A page that asks for its address again would ask for what only takes forms. */
