@@ -1,5 +1,5 @@
 // A file is sent as it is, with its progress shown; another way of reading it loads the page anew.
-'use strict';
+import { csrf } from './csrf.js';
 
 document.querySelector('[data-hand-in]')?.addEventListener('submit', (e) => {
   e.preventDefault();

@@ -1,6 +1,4 @@
 // Who meets the demo for the first time is led to where the simulated loggers are; once they have been there, or do not want it, no more.
-'use strict';
-
 (() => {
   const SEEN = 'pelerin-yard-seen';
   if (document.querySelector('[data-yard]')) { localStorage.setItem(SEEN, 'yes'); return; }

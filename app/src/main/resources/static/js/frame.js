@@ -1,7 +1,6 @@
 // What every page does: theme, keyboard, questions before what cannot be undone, wrong fields, dialogs.
-'use strict';
+import { csrf } from './csrf.js';
 
-const csrf = document.querySelector('meta[name="csrf"]');
 document.body.addEventListener('htmx:configRequest', (e) => {
   if (csrf && e.detail.verb !== 'get') e.detail.headers[csrf.dataset.header] = csrf.content;
 });

@@ -1,7 +1,5 @@
 // Keys of a person and keys of a scanner. A scanner types a burst and ends it with Enter; that opens the logger, from every page, and
 // no key of the burst counts for itself. Single keys are passed on once it is clear that they are no burst.
-'use strict';
-
 (() => {
   const BURST = 50; // ms from key to key, at most; the fastest typists need more
   const SHORTEST = 4;

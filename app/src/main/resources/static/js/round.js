@@ -1,6 +1,6 @@
 // A round on a phone: outcomes are noted without leaving the page, with what has to be asked asked here; without a network they
 // are kept on the phone and sent when there is one again.
-'use strict';
+import { csrf } from './csrf.js';
 
 const round = document.querySelector('[data-round]');
 const known = JSON.parse(round.dataset.known);

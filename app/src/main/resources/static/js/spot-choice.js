@@ -1,6 +1,4 @@
 // A spot by letters of its name, where there are too many for a list. What is sent is the number of the one that is named in full.
-'use strict';
-
 (() => {
   let asked = 0, waiting = 0;
 

@@ -1,4 +1,5 @@
 // Notes that people pin to an instant or a stretch, with the list of all that happened; taken back at once, or later.
+import { csrf } from '../csrf.js';
 import { data } from './context.js';
 import { between, cursors } from './cursors.js';
 import { notes } from './marks.js';

@@ -54,24 +54,17 @@ public final class IdentityServer implements AutoCloseable {
     private record Code(String person, String client, String redirect, String challenge, String nonce, Instant until) {}
 
     private final HttpServer server;
-    private final KeyPair keys;
     private final Clock clock;
     private final JsonMapper json = new JsonMapper();
     private final SecureRandom random = new SecureRandom();
     private final Map<String, Person> people = new ConcurrentHashMap<>();
     private final Map<String, Code> codes = new ConcurrentHashMap<>();
     private final Map<String, Person> tokens = new ConcurrentHashMap<>();
+    private KeyPair keys;
 
     /** @param port 0 for any free one */
     public IdentityServer(int port, Clock clock) throws IOException {
         this.clock = clock;
-        try {
-            KeyPairGenerator generator = KeyPairGenerator.getInstance("RSA");
-            generator.initialize(KEY_BITS);
-            keys = generator.generateKeyPair();
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException(e);
-        }
         know(new Person("a-11", "iva.brandt", "Iva Brandt", "iva@yard.invalid", List.of("field")));
         know(new Person("a-12", "noor.weiss", "Noor Weiss", "noor@yard.invalid", List.of("quality")));
         know(new Person("a-13", "alma.kern", "Alma Kern", "alma@yard.invalid", List.of("wardens", "field")));
@@ -235,13 +228,27 @@ public final class IdentityServer implements AutoCloseable {
         return out;
     }
 
+    /** Made when somebody first signs in: that takes seconds, and most worlds see nobody do it. */
+    private synchronized KeyPair keys() {
+        if (keys == null) {
+            try {
+                KeyPairGenerator generator = KeyPairGenerator.getInstance("RSA");
+                generator.initialize(KEY_BITS);
+                keys = generator.generateKeyPair();
+            } catch (GeneralSecurityException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+        return keys;
+    }
+
     /** A JSON Web Token (RFC 7519) under RS256. */
     private String signed(Map<String, Object> claims) {
         String head = base64(json.writeValueAsBytes(Map.of("alg", "RS256", "typ", "JWT", "kid", "yard")));
         String body = base64(json.writeValueAsBytes(claims));
         try {
             Signature signature = Signature.getInstance("SHA256withRSA");
-            signature.initSign(keys.getPrivate());
+            signature.initSign(keys().getPrivate());
             signature.update((head + "." + body).getBytes(StandardCharsets.US_ASCII));
             return head + "." + body + "." + base64(signature.sign());
         } catch (GeneralSecurityException e) {
@@ -250,7 +257,7 @@ public final class IdentityServer implements AutoCloseable {
     }
 
     private void keys(HttpExchange exchange) throws IOException {
-        RSAPublicKey key = (RSAPublicKey) keys.getPublic();
+        RSAPublicKey key = (RSAPublicKey) keys().getPublic();
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("kty", "RSA");
         out.put("use", "sig");

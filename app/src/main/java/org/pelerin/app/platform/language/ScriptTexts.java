@@ -1,5 +1,8 @@
 package org.pelerin.app.platform.language;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.HashMap;
@@ -16,7 +19,10 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Texts of scripts ({@code script.…}) as a script of their own, one a language; its address changes with what it says. */
+/**
+ * What has to be there before a page is painted, as one script a language: the theme, the texts of scripts ({@code script.…}) and what says
+ * them. Its address changes with what is in it.
+ */
 @Controller("scriptTexts")
 public class ScriptTexts {
 
@@ -28,6 +34,8 @@ public class ScriptTexts {
 
     ScriptTexts() {
         Bundles all = Texts.all();
+        String theme = script("theme");
+        String say = script("say");
         for (Locale language : all.languages()) {
             Map<String, String> texts = new TreeMap<>();
             all.of(Locale.ENGLISH).forEach((key, english) -> {
@@ -35,8 +43,10 @@ public class ScriptTexts {
                     texts.put(key, all.find(key, language).orElse(english).written());
                 }
             });
-            String script = "window.pelerinTexts = "
-                    + JsonMapper.builder().build().writeValueAsString(texts).replace("<", "\\u003c") + ";\n";
+            String script = theme
+                    + "window.pelerinTexts = "
+                    + JsonMapper.builder().build().writeValueAsString(texts).replace("<", "\\u003c") + ";\n"
+                    + say;
             String name = language.getLanguage() + "-"
                     + Sha256.of(script.getBytes(StandardCharsets.UTF_8)).substring(0, 12);
             scripts.put(name, script);
@@ -48,8 +58,16 @@ public class ScriptTexts {
         return addresses.getOrDefault(language.getLanguage(), addresses.get("en"));
     }
 
+    private static String script(String name) {
+        try (InputStream in = ScriptTexts.class.getResourceAsStream("/static/js/" + name + ".js")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
     @GetMapping("/js/texts-{name}.js")
-    ResponseEntity<String> script(@PathVariable String name) {
+    ResponseEntity<String> named(@PathVariable String name) {
         String script = scripts.get(name);
         return script == null
                 ? ResponseEntity.notFound().build()
