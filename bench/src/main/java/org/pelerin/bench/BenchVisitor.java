@@ -22,7 +22,11 @@ final class BenchVisitor {
             .build();
 
     BenchVisitor(ConfigurableApplicationContext app) throws IOException, InterruptedException {
-        address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
+        this("http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port"));
+    }
+
+    BenchVisitor(String address) throws IOException, InterruptedException {
+        this.address = address;
         Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(get("/login"));
         if (!token.find()) {
             throw new IllegalStateException("The sign-in page has no token");

@@ -323,11 +323,12 @@ interface MissionMapper {
                     + " WHERE id = #{id} AND signed_as IS NOT NULL AND state <> 'REMOVED'")
     int open(long id);
 
-    /** Those that are wanted, for scripts. */
-    String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND OWN_SITES_OR_NONE(s.site_id)"
+    /** Those that are wanted, for scripts: asks missions, and {@code s} for their sites alone. */
+    String WANTED = " FROM mission m LEFT JOIN spot_face s ON s.id = m.spot_id"
+            + " WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND OWN_SITES_OR_NONE(s.site_id)"
             + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"
             + "<if test='w.spot != null'> AND m.spot_id = #{w.spot}</if>"
-            + "<if test='w.model != null'> AND l.model = #{w.model}</if>"
+            + "<if test='w.model != null'> AND m.logger_id IN (SELECT id FROM logger_face WHERE model = #{w.model})</if>"
             + "<if test='w.verdict != null'> AND m.verdict = #{w.verdict}</if>"
             + "<if test='!w.states.isEmpty()'> AND m.state IN"
             + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
@@ -337,12 +338,16 @@ interface MissionMapper {
             + "<if test='w.approval'> AND m.signed_as = 'REVIEWED'</if>"
             + "<if test='w.from != null'> AND (m.state NOT IN ('COLLECTED', 'REMOVED') OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
             + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
-            + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, s.site, m.logger_name, m.id)"
-            + " LIKE CONCAT('%', #{w.text}, '%')</if> ";
+            // letters are looked for among loggers and spots, of which there are fewer
+            + "<if test='w.text != null'><bind name='letters' value='\"%\" + w.text + \"%\"'/>"
+            + " AND (m.logger_id IN (SELECT id FROM logger_face WHERE serial LIKE #{letters})"
+            + " OR m.spot_id IN (SELECT id FROM spot_face WHERE CONCAT(place, ' ', site) LIKE #{letters})"
+            + " OR m.plan_name LIKE #{letters} OR m.logger_name LIKE #{letters} OR m.id LIKE #{letters})</if> ";
 
-    @Select("<script>" + LISTED + WANTED
-            + "ORDER BY COALESCE(m.collected_at, m.written_at) DESC, m.id DESC LIMIT #{limit}"
-            + " OFFSET #{offset}</script>")
+    /** Found by number first, along the index of the newest, and read in whole for one page alone. */
+    @Select("<script>" + LISTED + "WHERE m.id IN (SELECT id FROM (SELECT m.id" + WANTED
+            + "ORDER BY m.newest_at DESC, m.id DESC LIMIT #{limit} OFFSET #{offset}) page)"
+            + " ORDER BY m.newest_at DESC, m.id DESC</script>")
     List<MissionRow> pageFrom(
             @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") long offset);
 
@@ -366,7 +371,6 @@ interface MissionMapper {
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
             + " COALESCE(SUM(m.verdict = 'inconclusive' AND m.without_limits = 0), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
-            + " FROM mission m JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id "
             + WANTED + "</script>")
     MissionTally tally(@Param("w") MissionFilter.Wanted wanted);
 

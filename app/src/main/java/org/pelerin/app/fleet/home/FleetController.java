@@ -42,8 +42,7 @@ class FleetController {
 
     private static final Duration LATELY = Duration.ofDays(7);
     private static final int DEPARTED = 8;
-    private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(
-                    (LoggerOverview s) -> LoggerHistory.site(s).equals(LoggerHistory.inStock()))
+    private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(LoggerHistory::liesInStock)
             .thenComparing(LoggerHistory::site)
             .thenComparing(s -> s.stay().spot() == null ? "" : s.stay().spot())
             .thenComparing(LoggerOverview::serial);

@@ -57,12 +57,23 @@ record LoggerHistory(
         if (s.device().retired() && s.device().lost()) {
             return lost();
         }
-        if (s.stay().takenAt() != null) {
-            return s.device().retired() ? inStock() : takenAway();
+        if (liesInStock(s)) {
+            return inStock();
         }
-        return s.run().missionId() == null && s.stay().placedAt() == null
-                ? inStock()
-                : s.stay().site() == null ? noSite() : s.stay().site();
+        if (s.stay().takenAt() != null) {
+            return takenAway();
+        }
+        return s.stay().site() == null ? noSite() : s.stay().site();
+    }
+
+    /** Whether it is listed last, at no site: in stock, and not lost. */
+    static boolean liesInStock(LoggerOverview s) {
+        if (s.device().retired() && s.device().lost()) {
+            return false;
+        }
+        return s.stay().takenAt() != null
+                ? s.device().retired()
+                : s.run().missionId() == null && s.stay().placedAt() == null;
     }
 
     String site() {

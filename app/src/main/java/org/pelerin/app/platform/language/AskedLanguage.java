@@ -26,6 +26,10 @@ public class AskedLanguage implements LocaleResolver {
 
     private static final String COOKIE = "language";
     private static final Duration KEPT = Duration.ofDays(400);
+    private static final String ASKED = AskedLanguage.class.getName();
+
+    /** What was asked for at an address, kept with the request: it is wanted for each of a page's texts. */
+    private record Asked(String address, Locale language) {}
 
     @Override
     public Locale resolveLocale(HttpServletRequest request) {
@@ -33,6 +37,16 @@ public class AskedLanguage implements LocaleResolver {
     }
 
     public static Locale of(HttpServletRequest request) {
+        String address = request.getRequestURI();
+        if (request.getAttribute(ASKED) instanceof Asked asked && asked.address.equals(address)) {
+            return asked.language;
+        }
+        Locale language = askedBy(request);
+        request.setAttribute(ASKED, new Asked(address, language));
+        return language;
+    }
+
+    private static Locale askedBy(HttpServletRequest request) {
         if (request.getRequestURI().startsWith("/api/")
                 || TAKEN_AWAY.matcher(request.getRequestURI()).find()) {
             return Locale.ENGLISH;
