@@ -80,14 +80,18 @@ function start() {
   // What contacts and meters come to is asked for at once, because it does.
   const ofAll = document.getElementById('figures-box'), figuresOfAll = ofAll.querySelector('[data-later]') ? null : ofAll.innerHTML;
   const shownAtFirst = data.channels.filter((c) => c.shown).map((c) => c.number).join();
+  // figures of what was shown before, which come late, are not put under what is shown now
+  let figuresOf = null;
+  ofAll.addEventListener('htmx:beforeSwap', (e) => { if (e.target === ofAll && e.detail.pathInfo.requestPath !== figuresOf) e.detail.shouldSwap = false; });
   function figures() {
     const channels = last ? drawn(last).map((l) => l.channel).sort((a, b) => a - b).join() : shownAtFirst;
     const stretch = between(), title = document.getElementById('figures-title');
     title.textContent = stretch ? msg('script.mission.between') : msg('script.mission.shown');
     if (cursors.length) told();
-    if (figuresOfAll !== null && !stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
+    if (figuresOfAll !== null && !stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { figuresOf = null; ofAll.innerHTML = figuresOfAll; return; }
     const [from, to] = stretch ?? [Math.floor(view.from), Math.ceil(view.to)];
-    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${from}&to=${to}&channels=${channels || -1}&t=${encodeURIComponent(data.t)}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
+    figuresOf = `/missions/${data.mission}/figures?from=${from}&to=${to}&channels=${channels || -1}&t=${encodeURIComponent(data.t)}&clock=${data.clock}`;
+    htmx.ajax('GET', figuresOf, { target: '#figures-box', swap: 'innerHTML' });
   }
 
   document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {

@@ -7,6 +7,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.Media;
@@ -253,6 +254,17 @@ class WalkTest {
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         page.locator("#chart .u-over").first().dblclick();
         assertThat(page.locator("#figures")).containsText("2\u202f593");
+        // figures of a stretch that come when all is shown again are of no account
+        List<Route> held = new ArrayList<>();
+        page.route("**/figures?*", held::add);
+        page.locator(".excursion.side-above").click();
+        page.waitForCondition(() -> !held.isEmpty());
+        page.locator("#chart").press("0");
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        page.waitForResponse("**/figures?*", () -> held.forEach(Route::resume));
+        page.evaluate("new Promise((done) => { setTimeout(done, 300); })");
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        page.unroute("**/figures?*");
         // a line that is hidden leaves the figures too, and comes back with them
         Locator humidity = page.locator("#legend button", new Page.LocatorOptions().setHasText("Humidity"));
         assertThat(page.locator("#figures thead th")).hasCount(2);

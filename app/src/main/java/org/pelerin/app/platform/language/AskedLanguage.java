@@ -33,20 +33,16 @@ public class AskedLanguage implements LocaleResolver {
 
     @Override
     public Locale resolveLocale(HttpServletRequest request) {
-        return of(request);
-    }
-
-    public static Locale of(HttpServletRequest request) {
         String address = request.getRequestURI();
         if (request.getAttribute(ASKED) instanceof Asked asked && asked.address.equals(address)) {
             return asked.language;
         }
-        Locale language = askedBy(request);
+        Locale language = of(request);
         request.setAttribute(ASKED, new Asked(address, language));
         return language;
     }
 
-    private static Locale askedBy(HttpServletRequest request) {
+    public static Locale of(HttpServletRequest request) {
         if (request.getRequestURI().startsWith("/api/")
                 || TAKEN_AWAY.matcher(request.getRequestURI()).find()) {
             return Locale.ENGLISH;

@@ -32,6 +32,18 @@ class AskedLanguageTest {
         assertThat(AskedLanguage.of(request)).isEqualTo(Locale.ENGLISH);
     }
 
+    /** A page about what went wrong with a file of data is for whoever asked for the file. */
+    @Test
+    void it_is_found_out_once_for_a_request_and_anew_at_another_address() {
+        AskedLanguage resolver = new AskedLanguage();
+        MockHttpServletRequest request = asking("/missions/3/samples.csv", "de");
+        assertThat(resolver.resolveLocale(request)).isEqualTo(Locale.ENGLISH);
+        request.setRequestURI("/error");
+        assertThat(resolver.resolveLocale(request)).isEqualTo(Locale.GERMAN);
+        request.setCookies(new Cookie("language", "en"));
+        assertThat(resolver.resolveLocale(request)).isEqualTo(Locale.GERMAN);
+    }
+
     /** A table that is given back is written again and compared, whoever had it. */
     @Test
     void programs_and_files_of_data_are_in_english() {
