@@ -60,28 +60,39 @@ public final class YearFigures {
 
     private void pages() throws Exception {
         System.out.printf("%-44s %9s %9s %9s%n", "", "first", "median", "longest");
-        // a spot and a mission from the middle of the year, which nobody has opened before
-        long mission = 20_000;
+        // from the middle, which nobody has opened before
+        long mission = middle("mission");
+        long spot = middle("spot");
         timed("fleet", "/");
         timed("to-do list", "/to-do");
         timed("missions", "/missions");
         timed("findings", "/findings");
         timed("places", "/places");
-        timed("a site", "/places/25");
-        timed("search for a serial", "/search?q=PY-01234");
+        timed("a site", "/places/" + middle("site"));
+        timed("search for a serial", "/search?q=PY-%05d".formatted(middle("logger")));
         timed("search for letters of a spot", "/search?q=Spot%20012");
         timed("a mission", "/missions/" + mission);
         long[] span = span(mission);
         timed("its chart, whole", window(mission, span[0], span[1]));
         timed("its chart, a day", window(mission, span[0] + 10 * 86_400_000L, span[0] + 11 * 86_400_000L));
-        timed("a year of a spot, once reckoned", "/spots/1500/record/chart");
+        timed("a year of a spot, once reckoned", "/spots/" + spot + "/record/chart");
         timed(
                 "its hours",
-                "/spots/1500/record/hours?year=" + YearMonth.now(ZoneOffset.UTC).getYear());
+                "/spots/" + spot + "/record/hours?year="
+                        + YearMonth.now(ZoneOffset.UTC).getYear());
     }
 
     private static String window(long mission, long from, long to) {
         return "/missions/" + mission + "/window?from=" + from + "&to=" + to + "&width=1000";
+    }
+
+    private static long middle(String table) throws SQLException {
+        try (Connection c = DriverManager.getConnection(System.getenv("PELERIN_BENCH_DB_URL"), "pelerin", "pelerin");
+                Statement s = c.createStatement();
+                ResultSet r = s.executeQuery("SELECT (MAX(id) + 1) DIV 2 FROM " + table)) {
+            r.next();
+            return r.getLong(1);
+        }
     }
 
     private long[] span(long mission) throws SQLException {
@@ -123,8 +134,8 @@ public final class YearFigures {
         HttpResponse<String> order = http.send(
                 asked("/reports")
                         .header("Content-Type", "application/json")
-                        .POST(HttpRequest.BodyPublishers.ofString("{\"site\": 20, \"from\": \"" + month.atDay(1)
-                                + "\", \"to\": \"" + month.atEndOfMonth() + "\"}"))
+                        .POST(HttpRequest.BodyPublishers.ofString("{\"site\": " + middle("site") + ", \"from\": \""
+                                + month.atDay(1) + "\", \"to\": \"" + month.atEndOfMonth() + "\"}"))
                         .build(),
                 HttpResponse.BodyHandlers.ofString());
         Matcher id = Pattern.compile("\"id\"\\s*:\\s*(\\d+)").matcher(order.body());

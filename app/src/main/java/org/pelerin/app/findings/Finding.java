@@ -46,7 +46,7 @@ public record Finding(
      * What departed.
      *
      * @param channel empty for the whole record
-     * @param basis what of the channel the rule looks at, as judgements have it; empty for its values
+     * @param basis what of the channel the rule compares, as judgements have it; empty for its values
      * @param direction above, below, outside or gap, as judgements have it
      * @param limit and {@code peak}: null where data are missing
      */

@@ -341,13 +341,13 @@ public class DerivedSeries {
                                 && row.spotId().equals(mission.place().spotId()));
     }
 
-    /** What other missions derive from it is derived anew when somebody looks at them. */
+    /** What other missions derive from it is derived anew when somebody opens them. */
     @EventListener
     void recordChanged(RecordChanged e) {
         versions.judgementOutdated(derived.readers(e.mission()));
     }
 
-    /** Whoever looks at them next has them judged anew. */
+    /** Whoever opens them next has them judged anew. */
     private void changed(long mission, Long spot) {
         versions.judgementOutdated(mission);
         if (spot != null) {

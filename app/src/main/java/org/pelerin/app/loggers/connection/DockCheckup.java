@@ -48,7 +48,7 @@ class DockCheckup implements Checkup, MeterBinder {
                 : Condition.sound(title, Texts.of("loggers.connection.dockCheckup.allAnswer"));
     }
 
-    /** By what whichever process looks at them has kept. */
+    /** By what the process that watches them has stored. */
     private long silent() {
         return stations.all().stream().filter(s -> !s.reason().isEmpty()).count();
     }

@@ -140,7 +140,7 @@ public class StationWatch {
         mapper.all().stream().filter(s -> s.address().equals(address)).forEach(this::look);
     }
 
-    /** Watches it no more, from now on; whoever looks at it just now is not waited for. */
+    /** Watches it no more, from now on; a reading that is under way is not waited for. */
     public void forget(Station station) {
         Watched gone = watched.remove(station.address());
         if (gone != null) {
@@ -148,7 +148,7 @@ public class StationWatch {
         }
     }
 
-    /** What is watched no more is closed when whoever looks at it is done. */
+    /** What is watched no more is closed when the reading that is under way is done. */
     private void forgetOthers(List<Station> stations) {
         watched.entrySet().removeIf(e -> {
             boolean gone = stations.stream().noneMatch(s -> s.address().equals(e.getKey()));

@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.platform.backup.BackupProgress;
 
-/** Progress on standard error: a line that is written over where a person looks at it, else a line every half minute. */
+/** Progress on standard error: a line that is written over where a person reads it, else a line every half minute. */
 final class Said implements BackupProgress {
 
     private static final Map<Step, String> WORDS = Map.of(
